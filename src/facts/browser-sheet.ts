@@ -1,0 +1,91 @@
+// The browser's own sheet, after the HTML Standard §15.3 "Non-replaced elements" to §15.5 "Widgets",
+// as far as it decides how boxes and text look.
+export const browserSheet = `
+area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title, noscript { display: none }
+[hidden]:not(embed, [hidden=until-found i]) { display: none }
+embed[hidden] { display: inline; height: 0; width: 0 }
+input[type=hidden i] { display: none !important }
+video { object-fit: contain }
+video:not([controls]), audio:not([controls]) { object-fit: contain }
+audio:not([controls]) { display: none !important }
+html, body { display: block }
+body { margin: 8px }
+address, blockquote, center, dialog, div, figure, figcaption, footer, form, header, hr, legend, listing, main, p, plaintext, pre, search, xmp, article, aside, h1, h2, h3, h4, h5, h6, hgroup, nav, section, dir, dd, dl, dt, menu, ol, ul, fieldset, details, summary, optgroup, option, frameset, frame { display: block }
+blockquote, figure { margin: 1em 40px }
+center { text-align: center }
+hr { color: gray; border-style: inset; border-width: 1px; margin-block: 0.5em; margin-inline: auto; overflow: hidden }
+listing, plaintext, pre, xmp { font-family: monospace; white-space: pre; margin-block: 1em }
+p, dl, dir, menu, ol, ul { margin-block: 1em }
+dialog:not([open]) { display: none }
+dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-content; margin: auto; border-style: solid; padding: 1em; background-color: canvas; color: canvastext }
+slot, rt-container { display: contents }
+ruby { display: ruby }
+rt { display: ruby-text; font-size: 50% }
+a:any-link { color: -webkit-link; text-decoration: underline; cursor: pointer }
+:link { color: #0000ee }
+:visited { color: #551a8b }
+:link:active, :visited:active { color: #ff0000 }
+:focus-visible { outline: auto 1px }
+address, cite, dfn, em, i, var { font-style: italic }
+b, strong { font-weight: bolder }
+code, kbd, samp, tt { font-family: monospace }
+big { font-size: larger }
+small, sub, sup { font-size: smaller }
+sub { vertical-align: sub }
+sup { vertical-align: super }
+sub, sup { line-height: normal }
+u, ins { text-decoration: underline }
+s, strike, del { text-decoration: line-through }
+mark { background-color: yellow; color: black }
+abbr[title], acronym[title] { text-decoration: dotted underline }
+q::before { content: open-quote }
+q::after { content: close-quote }
+br { display-outside: newline }
+nobr { white-space: nowrap }
+bdi, output { unicode-bidi: isolate }
+bdo { unicode-bidi: isolate-override }
+[dir=rtl i] { direction: rtl; unicode-bidi: isolate }
+[dir=ltr i] { direction: ltr; unicode-bidi: isolate }
+h1 { margin-block: 0.67em; font-size: 2em }
+h2 { margin-block: 0.83em; font-size: 1.5em }
+h3 { margin-block: 1em; font-size: 1.17em }
+h4 { margin-block: 1.33em }
+h5 { margin-block: 1.67em; font-size: 0.83em }
+h6 { margin-block: 2.33em; font-size: 0.67em }
+h1, h2, h3, h4, h5, h6 { font-weight: bold }
+dd { margin-inline-start: 40px }
+dir, menu, ol, ul { padding-inline-start: 40px; list-style-type: disc }
+ol { list-style-type: decimal }
+:is(dir, menu, ol, ul) :is(dir, menu, ul) { list-style-type: circle }
+:is(dir, menu, ol, ul) :is(dir, menu, ol, ul) :is(dir, menu, ul) { list-style-type: square }
+:is(dir, dl, menu, ol, ul) :is(dir, dl, menu, ol, ul) { margin-block: 0 }
+li { display: list-item; text-align: match-parent }
+table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial; border-color: gray }
+caption { display: table-caption; text-align: center }
+colgroup { display: table-column-group }
+col { display: table-column }
+thead { display: table-header-group; vertical-align: middle; border-color: inherit }
+tbody { display: table-row-group; vertical-align: middle; border-color: inherit }
+tfoot { display: table-footer-group; vertical-align: middle; border-color: inherit }
+tr { display: table-row; vertical-align: inherit; border-color: inherit }
+td, th { display: table-cell; vertical-align: inherit; padding: 1px }
+th { font-weight: bold; text-align: -internal-center }
+table > form, tbody > form, tr > form { display: none !important }
+input, select, button, textarea { letter-spacing: initial; word-spacing: initial; line-height: initial; text-transform: initial; text-indent: initial; text-shadow: initial; appearance: auto; display: inline-block; text-align: initial; cursor: default }
+textarea { white-space: pre-wrap; cursor: text }
+input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [type=reset i], [type=range i], [type=color i]) { cursor: text }
+input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
+input, button, select, textarea { font: -webkit-small-control; color: fieldtext; background-color: field; border: 2px inset }
+button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
+input:is([type=checkbox i], [type=radio i]) { margin: 3px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
+fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
+legend { padding-inline: 2px }
+summary { display: list-item; list-style: disclosure-closed inside }
+details[open] > summary:first-of-type { list-style-type: disclosure-open }
+meter, progress { appearance: auto; display: inline-block; vertical-align: -0.2em }
+img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
+iframe { border: 2px inset }
+::marker { unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
+::placeholder { color: darkgray; white-space: pre; overflow: hidden }
+svg:not(:root), foreignObject { overflow: hidden }
+`;

@@ -1,0 +1,13 @@
+export { inherited } from './inherited.js';
+export { uninherited } from './uninherited.js';
+export { shorthands } from './shorthands.js';
+export { aliases } from './aliases.js';
+export { logicalProperties, type LogicalFamily } from './logical-properties.js';
+export { foldedAttributes } from './folded-attributes.js';
+export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
+export { pseudoElements, isPseudoElement } from './pseudo-elements.js';
+export { browserSheet } from './browser-sheet.js';
+export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
+export { namePatterns, type NamePattern, type Grade } from './name-patterns.js';
+export { noEffectConditions, type BoxFacts, type NoEffectCondition } from './no-effect.js';
+export { panelProfiles, type PanelProfile } from './panel-profiles.js';

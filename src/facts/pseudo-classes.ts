@@ -1,0 +1,88 @@
+// Pseudo-classes without arguments and what decides them (Selectors 4; HTML Standard §4.16.3).
+// One more pseudo-class is one more row: `held` ones need nothing else, `tree`, `form` and `markup`
+// ones are answered in src/selector/ under the same name.
+
+/**
+ * - `tree`: the element's place among its siblings.
+ * - `markup`: attributes, names and languages.
+ * - `form`: form controls' attributes, before anyone has typed.
+ * - `held`: something a person or a script does; true only while it is held.
+ * - `never`: true only in documents that a page here never is.
+ */
+export type PseudoClassKind = 'tree' | 'markup' | 'form' | 'held' | 'never';
+
+export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
+  root: 'tree',
+  scope: 'tree',
+  empty: 'tree',
+  'first-child': 'tree',
+  'last-child': 'tree',
+  'only-child': 'tree',
+  'first-of-type': 'tree',
+  'last-of-type': 'tree',
+  'only-of-type': 'tree',
+  link: 'markup',
+  'any-link': 'markup',
+  '-webkit-any-link': 'markup',
+  defined: 'markup',
+  open: 'markup',
+  enabled: 'form',
+  disabled: 'form',
+  checked: 'form',
+  default: 'form',
+  indeterminate: 'form',
+  required: 'form',
+  optional: 'form',
+  'read-only': 'form',
+  'read-write': 'form',
+  'placeholder-shown': 'form',
+  valid: 'form',
+  invalid: 'form',
+  'in-range': 'form',
+  'out-of-range': 'form',
+  hover: 'held',
+  active: 'held',
+  focus: 'held',
+  'focus-visible': 'held',
+  'focus-within': 'held',
+  visited: 'held',
+  target: 'held',
+  'target-current': 'held',
+  'user-valid': 'held',
+  'user-invalid': 'held',
+  autofill: 'held',
+  '-webkit-autofill': 'held',
+  fullscreen: 'held',
+  '-webkit-full-screen': 'held',
+  modal: 'held',
+  'popover-open': 'held',
+  'picture-in-picture': 'held',
+  playing: 'held',
+  paused: 'held',
+  muted: 'held',
+  'volume-locked': 'held',
+  buffering: 'held',
+  seeking: 'held',
+  stalled: 'held',
+  'active-view-transition': 'held',
+  'interest-source': 'held',
+  'interest-target': 'held',
+  host: 'never',
+  'has-slotted': 'never',
+  // Parts of scrollbars, which have no element in the tree.
+  horizontal: 'never',
+  vertical: 'never',
+  decrement: 'never',
+  increment: 'never',
+  start: 'never',
+  end: 'never',
+  'double-button': 'never',
+  'single-button': 'never',
+  'no-button': 'never',
+  'corner-present': 'never',
+  'window-inactive': 'never',
+  '-webkit-drag': 'never',
+  '-webkit-full-page-media': 'never',
+  '-webkit-full-screen-ancestor': 'never',
+  '-internal-list-box': 'never',
+};

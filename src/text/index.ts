@@ -1,0 +1,5 @@
+export { YeltoError, placeText, type Place, type ErrorDetails, type Fault, type FaultKind } from './error.js';
+export { Lines } from './lines.js';
+export { nearest } from './nearest.js';
+export { count, list, shorten } from './words.js';
+export { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from './tokens.js';

@@ -1,0 +1,99 @@
+import { lexer } from 'css-tree';
+import { nearest } from '../text/index.js';
+import { isCustomProperty, canonicalProperty, isProperty, nearestProperties } from './properties.js';
+
+/** Why a declaration is dropped by a browser, and the likely spelling. */
+export interface ValueFault {
+  readonly kind: 'property' | 'value';
+  readonly reason: string;
+  readonly remedy: string;
+}
+
+/** Names of functions whose result is known only on the page (CSS Variables 1 §3; CSS Values 5). */
+const substitutions = /(^|[^\w-])(var|env|attr|if|inherit|random-item|--[\w-]+)\(/i;
+const wideKeywords = /^(initial|inherit|unset|revert|revert-layer)$/i;
+
+/** Values with a vendor's mark that every engine takes (Compatibility Standard §3). */
+const commonVendorWords =
+  /^-webkit-(?:box|inline-box|flex|inline-flex|sticky|center|left|right|auto|link|match-parent|fill-available|(?:min|max|fit)-content|isolate|isolate-override|plaintext|optimize-contrast|baseline-middle|grab|grabbing|zoom-in|zoom-out|body|control|small-control|mini-control|text|nowrap|activelink|focus-ring-color|(?:repeating-)?(?:linear|radial)-gradient|gradient|image-set|cross-fade|crisp-edges|transform|transition|animation|box-shadow|filter|box-sizing|border-radius|appearance|mask|mask-image|mask-size|mask-position|text-fill-color|user-select|clip-path|backdrop-filter)$/;
+
+/** Checks declarations against the grammars of the properties, each distinct one once. */
+export class Grammar {
+  readonly #known = new Map<string, ValueFault | undefined>();
+
+  /** undefined when a browser would use the declaration, else why not. `value` is without `!important`. */
+  check(property: string, value: string): ValueFault | undefined {
+    if (isCustomProperty(property)) return undefined;
+    const key = `${property}:${value}`;
+    if (this.#known.has(key)) return this.#known.get(key);
+    const fault = checkDeclaration(property, value);
+    this.#known.set(key, fault);
+    return fault;
+  }
+}
+
+function checkDeclaration(property: string, value: string): ValueFault | undefined {
+  if (!isProperty(property)) {
+    const near = nearestProperties(property);
+    return {
+      kind: 'property',
+      reason: `there is no property "${property}"`,
+      remedy: near.length ? `Did you mean ${near.join(' or ')}?` : '',
+    };
+  }
+  if (value === '')
+    return { kind: 'value', reason: `"${property}" has no value`, remedy: 'Write a value after the colon.' };
+  // A substitution makes the value valid until it is computed, as long as it is written well.
+  if (substitutions.test(value)) return undefined;
+  if (wideKeywords.test(value)) return undefined;
+  if (property.toLowerCase() === 'all') return valueFault(property, value);
+  const foreign = value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? [];
+  if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, value);
+  return matches(property.toLowerCase(), value) || matches(canonicalProperty(property), value)
+    ? undefined
+    : valueFault(property, value);
+}
+
+function matches(property: string, value: string): boolean {
+  // What the grammar tables do not know stays undecided, and counts as valid: the engine knows the name.
+  if (!lexer.getProperty(property)) return true;
+  return lexer.matchProperty(property, value).error === null;
+}
+
+function valueFault(property: string, value: string): ValueFault {
+  const near = nearest(value.toLowerCase(), keywordsOf(property));
+  return {
+    kind: 'value',
+    reason: `"${value}" is not a value for "${property}"`,
+    remedy: near.length ? `Did you mean ${near.join(' or ')}?` : hint(value),
+  };
+}
+
+function hint(value: string): string {
+  if (/^-?[\d.]+$/.test(value) && value !== '0') return `A length needs its unit, as in ${value}px.`;
+  if (/^[\d.]+\s+(px|em|rem|%|vh|vw)$/i.test(value))
+    return 'There must be no space between the number and its unit.';
+  if (/[“”‘’]/.test(value)) return 'Use straight quotes.';
+  if (/!\s*\w+$/.test(value)) return 'Only !important may stand after the value.';
+  return '';
+}
+
+/** The keywords in a property's grammar, colour names included; [] where it has none. */
+export function keywordsOf(property: string): string[] {
+  const words = new Set<string>();
+  const seen = new Set<unknown>();
+  const collect = (node: unknown, depth: number): void => {
+    if (typeof node !== 'object' || node === null || seen.has(node) || depth > 12) return;
+    seen.add(node);
+    const { type, name, syntax } = node as { type?: string; name?: string; syntax?: unknown };
+    if (type === 'Keyword' && name) words.add(name);
+    if (type === 'Type' && name) collect(lexer.getType(name)?.syntax, depth + 1);
+    if (type === 'Property' && name) collect(lexer.getProperty(name)?.syntax, depth + 1);
+    if (syntax && type !== 'Keyword') collect(syntax, depth + 1);
+    for (const term of (node as { terms?: unknown[] }).terms ?? []) collect(term, depth + 1);
+    const { term } = node as { term?: unknown };
+    collect(term, depth + 1);
+  };
+  collect(lexer.getProperty(canonicalProperty(property))?.syntax, 0);
+  return [...words];
+}

@@ -1,0 +1,14 @@
+export {
+  canonicalProperty,
+  initialValue,
+  isCustomProperty,
+  isInherited,
+  isLonghand,
+  isProperty,
+  longhandsOf,
+  nearestProperties,
+  physicalNames,
+  type Flow,
+} from './properties.js';
+export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
+export { splitShorthand } from './split.js';

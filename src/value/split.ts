@@ -1,0 +1,102 @@
+import { lexer } from 'css-tree';
+import { canonicalProperty, initialValue, isLonghand, longhandsOf } from './properties.js';
+
+/** Shorthands whose parts go to the sides or ends in order (CSS Box 4 §3.2, CSS Box Alignment 3 §6.3, …). */
+const fourSides = /^(margin|padding|inset|border-(width|style|color)|scroll-(margin|padding))$/;
+const twoEnds =
+  /^(gap|overflow|overscroll-behavior|(margin|padding|inset|scroll-margin|scroll-padding)-(block|inline)|border-(block|inline)-(width|style|color)|place-(content|items|self)|border-spacing)$/;
+/** Shorthands whose parts are told apart by their grammar, in any order (`||`). */
+const anyOrder =
+  /^(border(-(top|right|bottom|left|block|inline|(block|inline)-(start|end)))?|outline|list-style|flex-flow|text-decoration|column-rule|columns|text-emphasis|-webkit-text-stroke)$/;
+
+/**
+ * The longhands' own values in a shorthand's value, e.g. `margin: 1px 2px` → `margin-top: 1px`…; parts that
+ * are not written get their initial value. A longhand gives itself. undefined where the value cannot be
+ * split here: it holds `var()`, or the shorthand has a grammar of its own (CSS Cascade 5 §2.1).
+ */
+export function splitShorthand(property: string, value: string): ReadonlyMap<string, string> | undefined {
+  const name = canonicalProperty(property);
+  const longhands = longhandsOf(name);
+  if (isLonghand(name) && longhands.length <= 1) return new Map([[name, value]]);
+  if (/(^|[^\w-])(var|env|attr|if)\(/i.test(value)) return undefined;
+  if (/^(initial|inherit|unset|revert|revert-layer)$/i.test(value))
+    return new Map(longhands.map((one) => [one, value]));
+  const parts = topLevelParts(value);
+  if (parts === undefined) return undefined;
+  if (fourSides.test(name) && parts.length <= 4) {
+    const [top, right = top, bottom = top, left = right] = parts;
+    return zip(longhands, [top, right, bottom, left]);
+  }
+  if (twoEnds.test(name) && parts.length <= 2) {
+    const [first, second = first] = parts;
+    return zip(longhands, longhands.length === 3 ? [value, first, second] : [first, second]);
+  }
+  if (name === 'flex') return splitFlex(parts);
+  if (name === 'background' && parts.length === 1) return splitSingleBackground(longhands, parts[0]);
+  if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
+  return undefined;
+}
+
+function zip(names: readonly string[], values: readonly string[]): ReadonlyMap<string, string> {
+  return new Map(names.map((name, i) => [name, values[i]]));
+}
+
+/** CSS Flexbox 1 §7.1.1: common values of `flex`. */
+function splitFlex(parts: readonly string[]): ReadonlyMap<string, string> | undefined {
+  const names = ['flex-grow', 'flex-shrink', 'flex-basis'];
+  const isNumber = (part: string | undefined) => part !== undefined && /^[\d.]+$/.test(part);
+  if (parts.length === 1 && parts[0] === 'none') return zip(names, ['0', '0', 'auto']);
+  if (parts.length === 1 && parts[0] === 'auto') return zip(names, ['1', '1', 'auto']);
+  if (!isNumber(parts[0]) || parts.length > 3) return undefined;
+  const shrink = isNumber(parts[1]) ? parts[1] : '1';
+  const basis = parts[isNumber(parts[1]) ? 2 : 1] ?? '0%';
+  return zip(names, [parts[0], shrink, basis]);
+}
+
+function splitSingleBackground(
+  longhands: readonly string[],
+  part: string,
+): ReadonlyMap<string, string> | undefined {
+  const owner = ['background-color', 'background-image'].find((name) => fits(name, part));
+  if (!owner) return undefined;
+  return new Map(longhands.map((name) => [name, name === owner ? part : initialValue(name)]));
+}
+
+function splitByGrammar(
+  longhands: readonly string[],
+  parts: readonly string[],
+): ReadonlyMap<string, string> | undefined {
+  const split = new Map<string, string>();
+  for (const part of parts) {
+    const free = longhands.filter((name) => !split.has(name) && fits(name, part));
+    if (free.length === 0) return undefined;
+    // The four sides of `border` share one part; elsewhere the first longhand that fits takes it.
+    const kind = (name: string) => name.slice(name.lastIndexOf('-'));
+    for (const name of free)
+      if (name.startsWith('border-') ? kind(name) === kind(free[0]) : name === free[0]) split.set(name, part);
+  }
+  for (const name of longhands) if (!split.has(name)) split.set(name, initialValue(name));
+  return split;
+}
+
+function fits(longhand: string, part: string): boolean {
+  return lexer.matchProperty(longhand, part).error === null;
+}
+
+/** Parts between white space outside brackets and strings; undefined where a top-level comma or slash stands. */
+function topLevelParts(value: string): string[] | undefined {
+  const parts: string[] = [];
+  let depth = 0;
+  let part = '';
+  for (const piece of value.match(/"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'|\s+|[^]/g) ?? []) {
+    if (piece === '(' || piece === '[') depth++;
+    if (piece === ')' || piece === ']') depth--;
+    if (depth === 0 && (piece === ',' || piece === '/')) return undefined;
+    if (depth === 0 && /^\s/.test(piece)) {
+      if (part) parts.push(part);
+      part = '';
+    } else part += piece;
+  }
+  if (part) parts.push(part);
+  return parts.length ? parts : undefined;
+}
