@@ -1,0 +1,440 @@
+import { parseSelectors, type Names, type Selector } from '../selector/index.js';
+import {
+  parseImport,
+  parseMedia,
+  parseSheet,
+  resolveHref,
+  supports,
+  type AtRule,
+  type Content,
+  type MediaQuery,
+  type QualifiedRule,
+  type WrittenDeclaration,
+} from '../sheet/index.js';
+import { Lines, YeltoError, type Fault, type FaultKind } from '../text/index.js';
+import type { Grammar } from '../value/index.js';
+import type { PageElement } from './element.js';
+import { Layers } from './layers.js';
+import type { Sheet } from './types.js';
+
+/** A condition that rules stand under; it holds only while its parent does. */
+export interface RuleCondition {
+  readonly parent: number;
+  /** undefined for one that was decided when the sheet was read. */
+  readonly media?: MediaQuery;
+  readonly constant?: boolean;
+  readonly text: string;
+}
+
+/** `@scope` (CSS Cascade 6 §2.5). Without roots it begins at the parent of the `<style>` element. */
+export interface Scope {
+  readonly parent?: Scope;
+  readonly roots?: readonly Selector[];
+  readonly rootElement?: PageElement;
+  readonly limits: readonly Selector[];
+}
+
+/** One run of declarations of a style rule, with all that decides whether and how strongly it applies. */
+export interface StyleBlock {
+  readonly sheet: number;
+  /** Order of appearance over all sheets. */
+  readonly order: number;
+  readonly selectors: readonly Selector[];
+  readonly selectorText: string;
+  readonly declarations: readonly WrittenDeclaration[];
+  readonly layer: number;
+  readonly condition: number;
+  readonly scope?: Scope;
+  /** A container query that markup alone cannot answer; '' for none. */
+  readonly container: string;
+  /** Offset of the rule in the sheet's text. */
+  readonly start: number;
+}
+
+/** The rules of all sheets of a page. */
+export interface StyleSet {
+  readonly sheets: readonly Sheet[];
+  readonly blocks: readonly StyleBlock[];
+  readonly layers: Layers;
+  readonly conditions: readonly RuleCondition[];
+  readonly faults: readonly Fault[];
+}
+
+export const emptyStyleSet: StyleSet = {
+  sheets: [],
+  blocks: [],
+  layers: new Layers(),
+  conditions: [{ parent: -1, constant: true, text: '' }],
+  faults: [],
+};
+
+/** Where in a sheet the gatherer is. */
+interface Place {
+  readonly sheet: number;
+  readonly layer: number;
+  readonly condition: number;
+  readonly scope?: Scope;
+  readonly container: string;
+  readonly parents?: readonly Selector[];
+  readonly parentText: string;
+  readonly owner?: PageElement;
+  readonly depth: number;
+}
+
+export interface SheetToAdd extends Omit<Sheet, 'origin'> {
+  readonly owner?: PageElement;
+}
+
+/** Finds an imported sheet's text by its resolved address. */
+export type FindImport = (href: string) => { css: string; status: number } | undefined;
+
+/** Turns sheets into style blocks, in order. A fresh one continues from the set it is given. */
+export class Gatherer {
+  readonly #sheets: Sheet[];
+  readonly #blocks: StyleBlock[] = [];
+  readonly #conditions: RuleCondition[];
+  readonly #faults: Fault[] = [];
+  readonly #layers: Layers;
+  readonly #lines = new Map<number, Lines>();
+  #order = 0;
+  #namespaces = new Map<string, string>();
+
+  constructor(
+    private readonly names: Names,
+    private readonly quirks: boolean,
+    private readonly grammar: Grammar,
+    private readonly findImport: FindImport = () => undefined,
+    base: StyleSet = emptyStyleSet,
+  ) {
+    this.#sheets = [...base.sheets];
+    this.#conditions = [...base.conditions];
+    this.#layers = base.layers.copy();
+  }
+
+  /** The sheets of `base` and those added; of the blocks, only the added ones. */
+  get result(): StyleSet {
+    return {
+      sheets: this.#sheets,
+      blocks: this.#blocks,
+      layers: this.#layers,
+      conditions: this.#conditions,
+      faults: this.#faults,
+    };
+  }
+
+  add(
+    { owner, ...sheet }: SheetToAdd,
+    within?: { layer: number; condition: number; chain: readonly string[] },
+  ): void {
+    if (sheet.status !== 'loaded') {
+      this.#sheets.push({ ...sheet, origin: 'author' });
+      if (sheet.status === 'missing') this.#missing(sheet);
+      return;
+    }
+    const { contents, faults } = parseSheet(sheet.css);
+    const condition = this.#mediaCondition(sheet.media, within?.condition ?? 0);
+    const layer = within?.layer ?? 0;
+    const chain = [...(within?.chain ?? []), sheet.href ?? ''];
+    const imported = this.#imports(contents, { sheet, condition, layer, chain });
+    this.#sheets.push({ ...sheet, origin: 'author' });
+    const index = this.#sheets.length - 1;
+    for (const { offset, message, remedy } of faults) this.#fault(index, 'syntax', offset, message, remedy);
+    this.#namespaces = new Map();
+    const place: Place = { sheet: index, layer, condition, container: '', parentText: '', owner, depth: 0 };
+    for (const content of contents.slice(imported)) this.#content(content, place);
+  }
+
+  #missing(sheet: Omit<SheetToAdd, 'owner'>): void {
+    const answer = sheet.httpStatus ? ` (the server answered ${sheet.httpStatus})` : '';
+    this.#faults.push({
+      kind: 'sheet-missing',
+      line: sheet.line,
+      column: sheet.column,
+      message: `the sheet "${sheet.href ?? sheet.label}" is missing${answer}; the page is read without it`,
+      remedy: 'A browser shows the page without it too, unless it was only not saved along.',
+    });
+  }
+
+  /**
+   * Imports stand before all other rules but `@charset` and `@layer` statements (CSS Cascade 5 §2.2);
+   * they come before the importing sheet's own rules. Returns how many contents are dealt with.
+   */
+  #imports(
+    contents: readonly Content[],
+    from: { sheet: Omit<SheetToAdd, 'owner'>; condition: number; layer: number; chain: readonly string[] },
+  ): number {
+    let at = 0;
+    for (const content of contents) {
+      if (content.kind !== 'at-rule') break;
+      if (content.name === 'layer' && !content.contents)
+        this.#layerNames(content, from.layer, from.condition);
+      else if (content.name === 'import') this.#import(content, from);
+      else if (content.name !== 'charset') break;
+      at++;
+    }
+    return at;
+  }
+
+  #import(
+    rule: AtRule,
+    from: { sheet: Omit<SheetToAdd, 'owner'>; condition: number; layer: number; chain: readonly string[] },
+  ): void {
+    const read = parseImport(rule);
+    if (!read) return;
+    const href = resolveHref(from.sheet.href ?? '', read.href);
+    const feature = /^\s*[\w-]+\s*:/.test(read.supports ?? '') ? `(${read.supports})` : read.supports;
+    const isSupported = feature === undefined || supports(feature, this.#abilities);
+    const condition = isSupported
+      ? from.condition
+      : this.#condition({ parent: from.condition, constant: false, text: `supports(${read.supports})` });
+    const layer =
+      read.layer === undefined
+        ? from.layer
+        : this.#layers.enter(from.layer, read.layer, this.#mediaCondition(read.media, condition));
+    if (from.chain.includes(href)) return;
+    const found = this.findImport(href);
+    const status = found && found.status < 400 ? 'loaded' : 'missing';
+    this.add(
+      {
+        href,
+        label: href.split(/[?#]/)[0].split('/').pop() || href,
+        css: found?.css ?? '',
+        status,
+        httpStatus: found?.status,
+        how: 'imported',
+        media: read.media,
+      },
+      { layer, condition, chain: from.chain },
+    );
+  }
+
+  get #abilities() {
+    return {
+      declaration: (property: string, value: string) => this.grammar.check(property, value) === undefined,
+      selector: (text: string) => {
+        try {
+          return parseSelectors(text, { names: this.names, quirks: this.quirks }).length === 1;
+        } catch (error) {
+          if (error instanceof YeltoError) return false;
+          throw error;
+        }
+      },
+    };
+  }
+
+  #condition(condition: RuleCondition): number {
+    this.#conditions.push(condition);
+    return this.#conditions.length - 1;
+  }
+
+  #mediaCondition(media: string, parent: number): number {
+    return media === ''
+      ? parent
+      : this.#condition({ parent, media: parseMedia(media), text: `@media ${media}` });
+  }
+
+  #layerNames(rule: AtRule, layer: number, condition: number): void {
+    for (const name of rule.prelude.split(','))
+      if (name.trim() !== '') this.#layers.enter(layer, name.trim(), condition);
+  }
+
+  #content(content: Content, place: Place): void {
+    switch (content.kind) {
+      case 'declarations':
+        this.#declarations(content.declarations, place);
+        return;
+      case 'rule':
+        this.#rule(content, place);
+        return;
+      case 'at-rule':
+        this.#atRule(content, place);
+    }
+  }
+
+  #contents(contents: readonly Content[], place: Place): void {
+    for (const content of contents) this.#content(content, place);
+  }
+
+  /** Declarations straight inside a group: of the enclosing rule, or of the scope's root. */
+  #declarations(declarations: readonly WrittenDeclaration[], place: Place): void {
+    if (place.parents)
+      this.#block(place.parents, place.parentText, declarations, place, declarations[0].start);
+    else if (place.scope) {
+      const selectors = parseSelectors(':where(:scope)', this.#selectorScope(place));
+      this.#block(selectors, ':scope', declarations, place, declarations[0].start);
+    } else
+      this.#fault(
+        place.sheet,
+        'syntax',
+        declarations[0].start,
+        `"${declarations[0].property}" stands outside any rule`,
+        'Put it into a rule: selector { … }.',
+      );
+  }
+
+  #block(
+    selectors: readonly Selector[],
+    selectorText: string,
+    declarations: readonly WrittenDeclaration[],
+    place: Place,
+    start: number,
+  ): void {
+    const { sheet, layer, condition, scope, container } = place;
+    this.#blocks.push({
+      sheet,
+      order: this.#order++,
+      selectors,
+      selectorText,
+      declarations,
+      layer,
+      condition,
+      scope,
+      container,
+      start,
+    });
+  }
+
+  #selectorScope(place: Place) {
+    return {
+      names: this.names,
+      quirks: this.quirks,
+      namespaces: this.#namespaces.size ? this.#namespaces : undefined,
+      parents: place.parents,
+      relative: place.parents !== undefined || place.scope !== undefined,
+      scoped: place.scope !== undefined,
+    };
+  }
+
+  #rule(rule: QualifiedRule, place: Place): void {
+    const selectors = this.#selectors(rule.prelude, rule.start, place);
+    if (!selectors) return;
+    const text = rule.prelude
+      .replace(/\/\*[^]*?\*\//g, '')
+      .replace(/\s+/g, ' ')
+      .trim();
+    const inner: Place = { ...place, parents: selectors, parentText: text, depth: place.depth + 1 };
+    for (const content of rule.contents) {
+      if (content.kind === 'declarations')
+        this.#block(selectors, text, content.declarations, place, rule.start);
+      else this.#content(content, inner);
+    }
+  }
+
+  #selectors(text: string, offset: number, place: Place): Selector[] | undefined {
+    try {
+      return parseSelectors(text, this.#selectorScope(place));
+    } catch (error) {
+      if (!(error instanceof YeltoError)) throw error;
+      this.#fault(
+        place.sheet,
+        'selector',
+        offset + (error.column ?? 1) - 1,
+        `${error.message} A browser drops the whole rule`,
+        error.remedy ?? '',
+      );
+      return undefined;
+    }
+  }
+
+  #atRule(rule: AtRule, place: Place): void {
+    const inner = rule.contents;
+    switch (rule.name) {
+      case 'media':
+        if (inner)
+          this.#contents(inner, {
+            ...place,
+            condition: this.#mediaCondition(rule.prelude || 'all', place.condition),
+          });
+        return;
+      case 'supports': {
+        const constant = supports(rule.prelude, this.#abilities);
+        const condition = constant
+          ? place.condition
+          : this.#condition({ parent: place.condition, constant, text: `@supports ${rule.prelude}` });
+        if (inner) this.#contents(inner, { ...place, condition });
+        return;
+      }
+      case 'layer':
+        if (!inner) this.#layerNames(rule, place.layer, place.condition);
+        else if (!rule.prelude.includes(','))
+          this.#contents(inner, {
+            ...place,
+            layer: this.#layers.enter(place.layer, rule.prelude, place.condition),
+          });
+        return;
+      case 'container':
+        if (inner)
+          this.#contents(inner, {
+            ...place,
+            container: [place.container, rule.prelude].filter(Boolean).join(' and '),
+          });
+        return;
+      case 'scope':
+        if (inner) this.#scope(rule, inner, place);
+        return;
+      case 'namespace':
+        this.#namespace(rule);
+        return;
+      case 'import':
+        this.#fault(
+          place.sheet,
+          'syntax',
+          rule.start,
+          '@import stands behind other rules, where browsers ignore it',
+          'Move it to the top of the sheet.',
+        );
+        return;
+      default:
+        // What holds no rules for elements (@font-face, @keyframes, @page…), or only for the first frame.
+        return;
+    }
+  }
+
+  #namespace(rule: AtRule): void {
+    const [, prefix, address] =
+      /^([\w-]*)\s*(?:url\(\s*)?["']?([^"')]*)["']?\s*\)?$/.exec(rule.prelude) ?? [];
+    if (address !== undefined) this.#namespaces.set(prefix, address);
+  }
+
+  #scope(rule: AtRule, contents: readonly Content[], place: Place): void {
+    const parts = /^(?:\(([^]*?)\))?\s*(?:to\s*\(([^]*)\))?$/.exec(rule.prelude);
+    const outer = this.#selectorScope(place);
+    try {
+      const roots =
+        parts?.[1] === undefined ? undefined : parseSelectors(parts[1], { ...outer, relative: false });
+      const limits =
+        parts?.[2] === undefined
+          ? []
+          : parseSelectors(parts[2], { ...outer, parents: undefined, relative: true, scoped: true });
+      const scope: Scope = {
+        parent: place.scope,
+        roots,
+        rootElement: roots ? undefined : (place.owner?.parent ?? undefined),
+        limits,
+      };
+      this.#contents(contents, { ...place, scope, parents: undefined, parentText: '' });
+    } catch (error) {
+      if (!(error instanceof YeltoError)) throw error;
+      this.#fault(
+        place.sheet,
+        'selector',
+        rule.start,
+        `${error.message} A browser drops the whole @scope`,
+        error.remedy ?? '',
+      );
+    }
+  }
+
+  #fault(sheet: number, kind: FaultKind, offset: number, message: string, remedy: string): void {
+    const lines = this.#lines.get(sheet) ?? new Lines(this.#sheets[sheet].css);
+    this.#lines.set(sheet, lines);
+    const { href, label } = this.#sheets[sheet];
+    this.#faults.push({
+      kind,
+      file: href ?? label,
+      ...lines.at(offset),
+      message,
+      remedy: remedy || undefined,
+    });
+  }
+}

@@ -1,0 +1,68 @@
+import { parseSelectors, selectRows, type Tree } from '../selector/index.js';
+import { YeltoError } from '../text/index.js';
+import type { Held } from './types.js';
+
+/** States that also hold for every ancestor (Selectors 4 §9.1–9.2). */
+const climbing = new Set(['hover', 'active']);
+
+/**
+ * The tree with states held: pseudo-classes become true on their rows, toggled classes and attributes
+ * are added. The given tree stays as it is.
+ * @throws YeltoError when a state or a selector cannot be read.
+ */
+export function holdStates(tree: Tree, held: readonly Held[]): Tree {
+  if (held.length === 0) return tree;
+  const states = new Map<string, Set<number>>();
+  const classes = [...tree.classes];
+  const attributes = [...tree.attributes];
+  const hold = (state: string, row: number) => {
+    const rows = states.get(state) ?? new Set();
+    states.set(state, rows.add(row));
+  };
+  for (const { selector, element, state } of held) {
+    const rows = element ? [element.index] : selectRows(tree, selector ?? ':root');
+    for (const row of rows) {
+      const toggled = readState(state);
+      if (toggled.kind === 'class') classes[row] = [...classes[row], tree.names.intern('.' + toggled.name)];
+      else if (toggled.kind === 'attribute') {
+        attributes[row] = new Map(attributes[row]).set(toggled.name, toggled.value);
+      } else holdPseudoClass(toggled.name, row, tree, hold);
+    }
+  }
+  return { ...tree, classes, attributes, held: states };
+}
+
+function holdPseudoClass(
+  name: string,
+  row: number,
+  tree: Tree,
+  hold: (state: string, row: number) => void,
+): void {
+  hold(name, row);
+  for (let up = tree.parent[row]; climbing.has(name) && up >= 0; up = tree.parent[up]) hold(name, up);
+  if (name === 'focus-visible') hold('focus', row);
+  if (name === 'focus' || name === 'focus-visible') {
+    for (let up = row; up >= 0; up = tree.parent[up]) hold('focus-within', up);
+  }
+}
+
+function readState(
+  state: string,
+): { kind: 'pseudo' | 'class'; name: string } | { kind: 'attribute'; name: string; value: string } {
+  const attribute = /^\[([\w:-]+)(?:=["']?(.*?)["']?)?\]$/.exec(state);
+  if (attribute) return { kind: 'attribute', name: attribute[1], value: attribute[2] ?? '' };
+  const found = /^(\.|:)?(-?[A-Za-z_][\w-]*)$/.exec(state);
+  if (!found) {
+    throw new YeltoError(`"${state}" is not a state that can be held.`, {
+      text: state,
+      remedy:
+        'Write :hover, :focus, a class such as .is-open, or an attribute such as [aria-expanded="true"].',
+    });
+  }
+  return { kind: found[1] === '.' ? 'class' : 'pseudo', name: found[2] };
+}
+
+/** The selectors of a list, for callers outside a sheet; throws on a bad one. */
+export function compileSelectors(tree: Tree, text: string) {
+  return parseSelectors(text, { names: tree.names, quirks: tree.quirks });
+}

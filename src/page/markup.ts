@@ -1,0 +1,312 @@
+import { html, parse, type DefaultTreeAdapterTypes, type ParserError } from 'parse5';
+import { htmlNamespace, Names, type Tree } from '../selector/index.js';
+import { nearest, type Fault } from '../text/index.js';
+import { PageElement } from './element.js';
+
+type Node = DefaultTreeAdapterTypes.ChildNode;
+type Element = DefaultTreeAdapterTypes.Element;
+
+/** A `<link>` or `<style>` of the markup, in document order. */
+export interface SheetMention {
+  readonly element: PageElement;
+  readonly href?: string;
+  readonly css: string;
+}
+
+export interface Markup {
+  readonly elements: readonly PageElement[];
+  readonly tree: Tree;
+  readonly mentions: readonly SheetMention[];
+  readonly base?: string;
+  readonly faults: readonly Fault[];
+}
+
+/** Columns of the tree while it grows. */
+interface Growing {
+  readonly elements: PageElement[];
+  readonly namespaces: string[];
+  readonly hasText: number[];
+  readonly rawText: string[];
+  readonly mentions: SheetMention[];
+  readonly ends: number[];
+  readonly unclosed: PageElement[];
+  base?: string;
+}
+
+/**
+ * Reads markup as a browser does (HTML Standard §13.2), scripts taken as working. Never throws: every
+ * text is a document.
+ */
+export function parseMarkup(name: string, source: string): Markup {
+  const errors: ParserError[] = [];
+  const document = parse(source, {
+    sourceCodeLocationInfo: true,
+    onParseError: (error) => errors.push(error),
+  });
+  const growing = growElements(document);
+  const quirks = document.mode === html.DOCUMENT_MODE.QUIRKS;
+  return {
+    elements: growing.elements,
+    tree: buildTree(growing, quirks),
+    mentions: growing.mentions,
+    base: growing.base,
+    faults: [
+      ...syntaxFaults(name, errors),
+      ...unclosedFaults(name, growing),
+      ...duplicateFaults(name, growing),
+    ],
+  };
+}
+
+function isElement(node: Node): node is Element {
+  return 'tagName' in node;
+}
+
+/** Walks without recursion, so that markup nested a million deep is read like any other. */
+function growElements(document: DefaultTreeAdapterTypes.Document): Growing {
+  const growing: Growing = {
+    elements: [],
+    namespaces: [],
+    hasText: [],
+    rawText: [],
+    mentions: [],
+    ends: [],
+    unclosed: [],
+  };
+  interface Frame {
+    readonly nodes: readonly Node[];
+    at: number;
+    readonly element: PageElement | null;
+    readonly children: PageElement[];
+    readonly texts: (string | PageElement)[];
+  }
+  const frames: Frame[] = [{ nodes: document.childNodes, at: 0, element: null, children: [], texts: [] }];
+  while (frames.length) {
+    const frame = frames[frames.length - 1];
+    if (frame.at >= frame.nodes.length) {
+      if (frame.element) growing.ends[frame.element.index] = growing.elements.length;
+      frames.pop();
+      continue;
+    }
+    const node = frame.nodes[frame.at++];
+    if (node.nodeName === '#text') {
+      const { value } = node as DefaultTreeAdapterTypes.TextNode;
+      frame.texts.push(value);
+      if (frame.element && value !== '') growing.hasText[frame.element.index] = 1;
+    }
+    if (!isElement(node)) continue;
+    const children: PageElement[] = [];
+    const texts: (string | PageElement)[] = [];
+    const element = addElement(growing, node, frame.element, children, texts);
+    frame.children.push(element);
+    frame.texts.push(element);
+    frames.push({ nodes: node.childNodes, at: 0, element, children, texts });
+  }
+  return growing;
+}
+
+function addElement(
+  growing: Growing,
+  node: Element,
+  parent: PageElement | null,
+  children: PageElement[],
+  texts: (string | PageElement)[],
+): PageElement {
+  const attributes = new Map(
+    node.attrs.map((attr) => [attr.prefix ? `${attr.prefix}:${attr.name}` : attr.name, attr.value]),
+  );
+  const location = node.sourceCodeLocation;
+  const start = location?.startTag ?? location;
+  const element = new PageElement({
+    index: growing.elements.length,
+    tag: node.tagName,
+    id: attributes.get('id') ?? '',
+    classes: [...new Set((attributes.get('class') ?? '').split(/[\t\n\f\r ]+/).filter(Boolean))],
+    attributes,
+    parent,
+    children,
+    texts,
+    place: start
+      ? { line: start.startLine, column: start.startCol, start: start.startOffset, end: start.endOffset }
+      : undefined,
+  });
+  growing.elements.push(element);
+  growing.namespaces.push(node.namespaceURI);
+  growing.hasText.push(0);
+  growing.rawText.push(node.childNodes.map((child) => ('value' in child ? child.value : '')).join(''));
+  if (location && !location.endTag && !mayStayOpen(node)) growing.unclosed.push(element);
+  noteSheet(growing, node, element);
+  return element;
+}
+
+const openByRule = new Set(
+  `area base basefont bgsound br col embed frame hr img input link meta param source track wbr html head body li dt dd p
+  rt rp optgroup option colgroup caption thead tbody tfoot tr td th`.split(/\s+/),
+);
+
+/** Whether HTML lets the end tag be left out (HTML Standard §13.1.2.4). */
+function mayStayOpen(node: Element): boolean {
+  return node.namespaceURI !== htmlNamespace || openByRule.has(node.tagName);
+}
+
+function noteSheet(growing: Growing, node: Element, element: PageElement): void {
+  const get = (name: string) => element.attributes.get(name);
+  if (node.tagName === 'base' && growing.base === undefined) growing.base = get('href');
+  if (node.tagName === 'style') {
+    const type = get('type')?.toLowerCase().trim() ?? '';
+    if (type !== '' && type !== 'text/css') return;
+    growing.mentions.push({ element, css: growing.rawText[element.index] });
+  }
+  if (node.tagName === 'link' && node.namespaceURI === htmlNamespace) {
+    const relations = (get('rel') ?? '').toLowerCase().split(/[\t\n\f\r ]+/);
+    const type = get('type')?.toLowerCase().split(';')[0].trim() ?? '';
+    if (!relations.includes('stylesheet') || !get('href') || (type !== '' && type !== 'text/css')) return;
+    growing.mentions.push({ element, href: get('href')!.trim(), css: '' });
+  }
+}
+
+function buildTree(growing: Growing, quirks: boolean): Tree {
+  const { elements, namespaces } = growing;
+  const size = elements.length;
+  const names = new Names();
+  const fold = (name: string) => (quirks ? name.toLowerCase() : name);
+  const column = () => new Int32Array(size).fill(-1);
+  const [parent, previous, next, firstChild, tag, exactTag, id] = [
+    column(),
+    column(),
+    column(),
+    column(),
+    column(),
+    column(),
+    column(),
+  ];
+  const classes: number[][] = [];
+  elements.forEach((element, row) => {
+    parent[row] = element.parent?.index ?? -1;
+    firstChild[row] = element.children[0]?.index ?? -1;
+    element.children.forEach((child, i) => {
+      if (i > 0) previous[child.index] = element.children[i - 1].index;
+      if (i + 1 < element.children.length) next[child.index] = element.children[i + 1].index;
+    });
+    tag[row] = names.intern(element.tag.toLowerCase());
+    exactTag[row] = names.intern(element.tag);
+    if (element.id !== '') id[row] = names.intern('#' + fold(element.id));
+    classes.push(element.classes.map((name) => names.intern('.' + fold(name))));
+  });
+  return {
+    names,
+    quirks,
+    size,
+    parent,
+    previous,
+    next,
+    firstChild,
+    end: Int32Array.from(growing.ends),
+    tag,
+    exactTag,
+    id,
+    classes,
+    attributes: elements.map(({ attributes }) => attributes),
+    isHtml: Uint8Array.from(namespaces, (namespace) => (namespace === htmlNamespace ? 1 : 0)),
+    hasText: Uint8Array.from(growing.hasText),
+    textOf: (row) => elements[row].text,
+    tagOf: (row) => elements[row].tag,
+    namespaceOf: (row) => namespaces[row],
+    held: new Map(),
+  };
+}
+
+/** Faults of syntax that change what the page shows; the many harmless ones are left out. */
+function syntaxFaults(file: string, errors: readonly ParserError[]): Fault[] {
+  const words: Record<string, string> = {
+    'duplicate-attribute': 'an attribute is written twice; the first one counts',
+    'eof-in-tag': 'the markup ends inside a tag',
+    'eof-in-comment': 'a comment is never closed, so the rest of the page is part of it',
+    'unexpected-character-in-attribute-name':
+      'a quote or < stands inside an attribute’s name; a quote or > is missing before it',
+    'missing-whitespace-between-attributes': 'no space stands between two attributes',
+    'unexpected-character-in-unquoted-attribute-value': 'a quote or = stands in a value without quotes',
+    'end-tag-with-attributes': 'an end tag has attributes, which are ignored',
+  };
+  return errors
+    .filter(({ code }) => Object.hasOwn(words, code))
+    .map(({ code, startLine, startCol }) => ({
+      kind: 'markup',
+      file,
+      line: startLine,
+      column: startCol,
+      message: words[code],
+    }));
+}
+
+function unclosedFaults(file: string, { unclosed }: Growing): Fault[] {
+  // A parser opens an unclosed <b> or <a> again in each following box; the tag in the markup is one.
+  const once = unclosed.filter(
+    ({ place }, i) => unclosed.findIndex((other) => other.place?.start === place?.start) === i,
+  );
+  return once.map(({ tag, place }) => ({
+    kind: 'markup',
+    file,
+    line: place?.line,
+    column: place?.column,
+    message: `<${tag}> is never closed; the browser closes it where its parent ends`,
+    remedy: `What follows it may stand inside it: look for a missing </${tag}>.`,
+  }));
+}
+
+function duplicateFaults(file: string, { elements, mentions }: Growing): Fault[] {
+  const faults: Fault[] = [];
+  const report = (element: PageElement, message: string, remedy: string) =>
+    faults.push({
+      kind: 'markup',
+      file,
+      line: element.place?.line,
+      column: element.place?.column,
+      message,
+      remedy,
+    });
+  const ids = new Map<string, PageElement>();
+  for (const element of elements) {
+    if (element.id === '') continue;
+    const first = ids.get(element.id);
+    if (!first) ids.set(element.id, element);
+    else
+      report(
+        element,
+        `the id "${element.id}" is already used in line ${first.place?.line ?? '?'}`,
+        'A rule for #' + element.id + ' styles both.',
+      );
+  }
+  const links = new Map<string, PageElement>();
+  for (const { element, href } of mentions) {
+    if (href === undefined) continue;
+    const first = links.get(href);
+    if (!first) links.set(href, element);
+    else
+      report(
+        element,
+        `the sheet "${href}" is already linked in line ${first.place?.line ?? '?'}`,
+        'The second link loads its rules again, after all sheets between.',
+      );
+  }
+  return faults;
+}
+
+/** Words for a message about a selector that matched nothing: class names and ids like those in it. */
+export function nearestNames(elements: readonly PageElement[], selector: string): string[] {
+  const known = new Set(
+    elements.flatMap(({ id, classes }) => [...classes.map((name) => `.${name}`), ...(id ? [`#${id}`] : [])]),
+  );
+  const mentioned = selector.match(/[.#][\w-]+/g) ?? [];
+  return mentioned
+    .filter((name) => !known.has(name))
+    .flatMap((name) => {
+      const bare = name.slice(1);
+      const sameWord = [...known].filter(
+        (other) => other !== name && other.slice(1).toLowerCase() === bare.toLowerCase(),
+      );
+      return [...sameWord, ...nearest(name, known)];
+    })
+    .filter((name, i, all) => all.indexOf(name) === i)
+    .slice(0, 3);
+}

@@ -1,0 +1,156 @@
+import { selectRows, type Tree } from '../selector/index.js';
+import { holds, widthsOf } from '../sheet/index.js';
+import type { Fault } from '../text/index.js';
+import { Grammar } from '../value/index.js';
+import { declarationFaults } from './declaration-faults.js';
+import type { PageElement } from './element.js';
+import { Gatherer, type StyleSet } from './gather.js';
+import { holdStates } from './held.js';
+import { usualConditions, type Conditions, type Sheet } from './types.js';
+
+/** Where a draft is loaded, seen from the platform's sheets. */
+export type DraftPlace = 'after' | 'before';
+
+/** The owner's rules laid over a page. */
+export interface Overlay {
+  readonly styles: StyleSet;
+  readonly place: DraftPlace;
+  /** Index of the draft in `page.sheets`. */
+  readonly sheet: number;
+}
+
+/** All that pages of the same capture share. */
+interface Shared {
+  readonly name: string;
+  readonly html: string;
+  readonly elements: readonly PageElement[];
+  readonly bareTree: Tree;
+  readonly styles: StyleSet;
+  readonly grammar: Grammar;
+  readonly markupFaults: readonly Fault[];
+}
+
+/**
+ * A frozen picture of generated markup with its sheets, in load order, and the conditions it is looked at
+ * under. Made by `parsePage`.
+ */
+export class Page {
+  readonly name: string;
+  /** In document order, as `querySelectorAll('*')` gives them; the `html` element is first. */
+  readonly elements: readonly PageElement[];
+  readonly conditions: Conditions;
+  /** @internal */
+  readonly tree: Tree;
+  /** @internal */
+  readonly overlay?: Overlay;
+  /** @internal The same page without its draft; itself where there is none. */
+  readonly bare: Page;
+  readonly #shared: Shared;
+  readonly #active: Uint8Array;
+  #faults?: readonly Fault[];
+
+  /** @internal */
+  constructor(
+    shared: Shared,
+    conditions: Conditions,
+    laid?: { readonly overlay: Overlay; readonly bare: Page },
+  ) {
+    const overlay = laid?.overlay;
+    this.#shared = shared;
+    this.name = shared.name;
+    this.elements = shared.elements;
+    this.conditions = conditions;
+    this.overlay = overlay;
+    this.bare = laid?.bare ?? this;
+    this.tree = laid?.bare.tree ?? holdStates(shared.bareTree, conditions.held);
+    this.#active = activeConditions(overlay?.styles ?? shared.styles, conditions);
+  }
+
+  /** The markup that the page was made from. */
+  get html(): string {
+    return this.#shared.html;
+  }
+
+  /** In load order: an imported sheet before the one that imports it, a draft last. */
+  get sheets(): readonly Sheet[] {
+    return this.overlay?.styles.sheets ?? this.styles.sheets;
+  }
+
+  /** What was wrong with markup and sheets, and how it was read nevertheless; [] when nothing was. */
+  get faults(): readonly Fault[] {
+    const { markupFaults, styles, grammar } = this.#shared;
+    this.#faults ??= [...markupFaults, ...styles.faults, ...declarationFaults(styles, grammar)];
+    return this.#faults;
+  }
+
+  /** @internal The rules of the platform's sheets. */
+  get styles(): StyleSet {
+    return this.#shared.styles;
+  }
+
+  /** @internal */
+  get grammar(): Grammar {
+    return this.#shared.grammar;
+  }
+
+  /** @internal What stays the same under other conditions and other drafts. */
+  get identity(): object {
+    return this.#shared;
+  }
+
+  /** @internal Whether the condition with this number holds. */
+  isActive(condition: number): boolean {
+    return this.#active[condition] === 1;
+  }
+
+  /**
+   * Elements that a selector list matches, in document order; [] for none. A pseudo-element counts for its
+   * element.
+   * @throws YeltoError on an invalid selector.
+   */
+  select(selector: string): PageElement[] {
+    return selectRows(this.tree, selector).map((row) => this.elements[row]);
+  }
+
+  /** The same tree and sheets under other conditions; what is not given stays. */
+  under(conditions: Partial<Conditions>): Page {
+    const merged = { ...this.conditions, ...definedOnly(conditions) };
+    const { overlay } = this;
+    const bare = new Page(this.#shared, merged);
+    return overlay ? new Page(this.#shared, merged, { overlay, bare }) : bare;
+  }
+
+  /** The page with a draft loaded before or after its sheets, in place of an earlier draft. */
+  withDraft(css: string, place: DraftPlace = 'after', label = 'draft'): Page {
+    const { bareTree, grammar, styles } = this.#shared;
+    const gatherer = new Gatherer(bareTree.names, bareTree.quirks, grammar, undefined, styles);
+    gatherer.add({ label, css, status: 'loaded', how: 'added', media: '' });
+    const overlay = { styles: gatherer.result, place, sheet: styles.sheets.length };
+    return new Page(this.#shared, this.conditions, { overlay, bare: this.bare });
+  }
+
+  /** The widths (CSS px, rising) at which a media query of the page or its draft begins or ceases to hold. */
+  get widths(): number[] {
+    const widths = new Set<number>();
+    for (const { media } of (this.overlay?.styles ?? this.styles).conditions) {
+      if (media) for (const width of widthsOf(media)) widths.add(width);
+    }
+    return [...widths].sort((a, b) => a - b);
+  }
+}
+
+function definedOnly(conditions: Partial<Conditions>): Partial<Conditions> {
+  return Object.fromEntries(Object.entries(conditions).filter(([, value]) => value !== undefined));
+}
+
+/** For each condition whether it holds; parents stand before their children. */
+function activeConditions({ conditions }: StyleSet, actual: Conditions): Uint8Array {
+  const active = new Uint8Array(conditions.length);
+  conditions.forEach(({ parent, media, constant }, i) => {
+    const own = media ? holds(media, actual) : (constant ?? true);
+    active[i] = own && (parent < 0 || active[parent]) ? 1 : 0;
+  });
+  return active;
+}
+
+export { usualConditions };

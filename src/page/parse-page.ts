@@ -1,0 +1,129 @@
+import { resolveHref } from '../sheet/index.js';
+import { Grammar } from '../value/index.js';
+import { Gatherer, type SheetToAdd } from './gather.js';
+import { parseMarkup, type SheetMention } from './markup.js';
+import { Page } from './page.js';
+import { usualConditions, type PageSource, type SheetSource, type SheetStatus } from './types.js';
+
+/**
+ * Makes a page from markup and the texts of its sheets. Never throws for what the markup or a sheet holds:
+ * what is wrong is listed in `page.faults` and the rest is used. An empty text is a page with `html`,
+ * `head` and `body`. A linked sheet without a text is listed as missing.
+ * @throws YeltoError when `conditions` name a state or selector that cannot be read.
+ */
+export function parsePage(source: PageSource): Page {
+  const markup = parseMarkup(source.name, source.html);
+  const base = resolveHref(source.name, markup.base ?? '');
+  const library = new SheetLibrary(source.sheets ?? [], base);
+  const grammar = new Grammar();
+  const gatherer = new Gatherer(markup.tree.names, markup.tree.quirks, grammar, (href) => {
+    const found = library.take(href);
+    return found && { css: found.css, status: found.status ?? 200 };
+  });
+  let preferred: string | undefined;
+  let embedded = 0;
+  for (const mention of markup.mentions) {
+    const title = mention.element.attributes.get('title')?.trim() ?? '';
+    const isAlternate = /(^|\s)alternate(\s|$)/i.test(mention.element.attributes.get('rel') ?? '');
+    if (title !== '' && !isAlternate) preferred ??= title;
+    const isOff = isAlternate ? title !== '' : title !== '' && title !== preferred;
+    if (mention.href === undefined) embedded++;
+    gatherer.add(sheetOf(mention, library, embedded, isOff));
+  }
+  for (const added of library.untaken) {
+    const { href, css, media = '', status = 200 } = added;
+    gatherer.add({
+      href,
+      label: labelOf(href),
+      css,
+      status: status < 400 ? 'loaded' : 'missing',
+      httpStatus: added.status,
+      how: 'added',
+      media,
+    });
+  }
+  const styles = gatherer.result;
+  const shared = {
+    name: source.name,
+    html: source.html,
+    elements: markup.elements,
+    bareTree: markup.tree,
+    styles,
+    grammar,
+    markupFaults: markup.faults,
+  };
+  return new Page(shared, { ...usualConditions, ...source.conditions });
+}
+
+function labelOf(href: string): string {
+  return href.split(/[?#]/)[0].split('/').filter(Boolean).pop() ?? href;
+}
+
+function sheetOf(mention: SheetMention, library: SheetLibrary, embedded: number, isOff: boolean): SheetToAdd {
+  const { element, href } = mention;
+  const place = { line: element.place?.line, column: element.place?.column };
+  const ownMedia = element.attributes.get('media')?.trim() ?? '';
+  if (href === undefined) {
+    return {
+      label: `<style> ${embedded}`,
+      css: mention.css,
+      status: isOff ? 'alternative' : 'loaded',
+      how: 'embedded',
+      media: ownMedia,
+      owner: element,
+      ...place,
+    };
+  }
+  const found = library.take(href);
+  const isMissing = !found || (found.status ?? 200) >= 400;
+  const status: SheetStatus = element.attributes.has('disabled')
+    ? 'disabled'
+    : isOff
+      ? 'alternative'
+      : isMissing
+        ? 'missing'
+        : 'loaded';
+  // Both media lists must hold; the second becomes a condition of its own only where both are given.
+  const media = ownMedia || (found?.media ?? '');
+  return {
+    href,
+    label: labelOf(href),
+    css: found?.css ?? '',
+    status,
+    httpStatus: found?.status,
+    how: 'linked',
+    media,
+    owner: element,
+    ...place,
+  };
+}
+
+/** The sheets' texts by address, noting which were asked for. */
+class SheetLibrary {
+  readonly #byHref = new Map<string, SheetSource>();
+  readonly #taken = new Set<SheetSource>();
+
+  constructor(
+    private readonly sheets: readonly SheetSource[],
+    private readonly base: string,
+  ) {
+    for (const sheet of sheets) {
+      for (const key of [sheet.href, this.#key(sheet.href)])
+        if (!this.#byHref.has(key)) this.#byHref.set(key, sheet);
+    }
+  }
+
+  #key(href: string): string {
+    return resolveHref(this.base, href).replace(/^\.\//, '');
+  }
+
+  take(href: string): SheetSource | undefined {
+    const found = this.#byHref.get(href) ?? this.#byHref.get(this.#key(href));
+    if (found) this.#taken.add(found);
+    return found;
+  }
+
+  get untaken(): SheetSource[] {
+    return this.sheets.filter((sheet) => !this.#taken.has(sheet));
+  }
+}

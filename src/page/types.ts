@@ -1,0 +1,66 @@
+import type { MediaConditions } from '../sheet/index.js';
+import type { PageElement } from './element.js';
+
+/** A sheet's text, as it was fetched. */
+export interface SheetSource {
+  /** As in the markup or in `@import`, or resolved against the page's address. */
+  readonly href: string;
+  readonly css: string;
+  /** A media query list that holds beside the one in the markup. */
+  readonly media?: string;
+  /** The HTTP status; 400 and above count as missing. Default 200. */
+  readonly status?: number;
+}
+
+/** What a page is made from: generated markup, and the texts of the sheets that it names. */
+export interface PageSource {
+  /** A path or an address, for messages; an address is also what links are resolved against. */
+  readonly name: string;
+  readonly html: string;
+  /** Linked and imported sheets in any order; one that nothing names is taken as loaded last. */
+  readonly sheets?: readonly SheetSource[];
+  readonly conditions?: Partial<Conditions>;
+}
+
+/** A state that is kept on while looking: on one element, or on all that a selector matches. */
+export interface Held {
+  readonly selector?: string;
+  readonly element?: PageElement;
+  /** `:hover`, `:focus`…, or what a script toggles: `.is-open`, `[aria-expanded="true"]`. */
+  readonly state: string;
+}
+
+/** Under what a page is judged. Default: 1280 by 800 CSS px, screen, no preferences, nothing held. */
+export interface Conditions extends MediaConditions {
+  readonly held: readonly Held[];
+}
+
+export const usualConditions: Conditions = {
+  width: 1280,
+  height: 800,
+  medium: 'screen',
+  preferences: {},
+  held: [],
+};
+
+export type SheetStatus = 'loaded' | 'missing' | 'alternative' | 'disabled';
+
+/** One stylesheet of a page. */
+export interface Sheet {
+  /** As in the markup or the import; undefined for an embedded one. */
+  readonly href?: string;
+  /** What to call it: its address's last part, or `<style> 1`. */
+  readonly label: string;
+  readonly css: string;
+  readonly status: SheetStatus;
+  readonly httpStatus?: number;
+  readonly origin: 'author';
+  readonly how: 'linked' | 'embedded' | 'imported' | 'added';
+  /** Media query list of the markup and the import; '' for all. */
+  readonly media: string;
+  /** Where the markup names it. */
+  readonly line?: number;
+  readonly column?: number;
+}
+
+export type Origin = 'user-agent' | 'presentational-hint' | 'author' | 'style-attribute';

@@ -1,0 +1,97 @@
+import { foldedAttributes } from '../facts/index.js';
+import type { Tree } from './tree.js';
+import type { AttributeTest } from './types.js';
+
+/** Selectors 4 §6; letter case after HTML Standard §4.16.1. */
+export function matchAttribute(test: AttributeTest, row: number, tree: Tree): boolean {
+  const isHtml = tree.isHtml[row] === 1;
+  const name = isHtml ? test.lowerName : test.name;
+  const attributes = tree.attributes[row];
+  if (test.anyNamespace) {
+    for (const [key, value] of attributes) {
+      if ((key === name || key.endsWith(`:${name}`)) && compare(test, value, isHtml)) return true;
+    }
+    return false;
+  }
+  const value = attributes.get(name);
+  return value !== undefined && compare(test, value, isHtml);
+}
+
+function compare(test: AttributeTest, actual: string, isHtml: boolean): boolean {
+  const folds =
+    test.letterCase === 'i' || (test.letterCase === 'auto' && isHtml && foldedAttributes.has(test.lowerName));
+  const value = folds ? foldAscii(actual) : actual;
+  const wanted = folds ? foldAscii(test.value) : test.value;
+  switch (test.operator) {
+    case '':
+      return true;
+    case '=':
+      return value === wanted;
+    case '~=':
+      return wanted !== '' && !/[\t\n\f\r ]/.test(wanted) && value.split(/[\t\n\f\r ]+/).includes(wanted);
+    case '|=':
+      return value === wanted || value.startsWith(`${wanted}-`);
+    case '^=':
+      return wanted !== '' && value.startsWith(wanted);
+    case '$=':
+      return wanted !== '' && value.endsWith(wanted);
+    case '*=':
+      return wanted !== '' && value.includes(wanted);
+  }
+}
+
+function foldAscii(text: string): string {
+  return text.replace(/[A-Z]/g, (letter) => letter.toLowerCase());
+}
+
+/** Selectors 4 §7.2: extended filtering of the nearest `lang` against each range (RFC 4647 §3.3.2). */
+export function matchLanguage(ranges: readonly string[], row: number, tree: Tree): boolean {
+  let language = '';
+  for (let at = row; at >= 0; at = tree.parent[at]) {
+    const own = tree.attributes[at].get('xml:lang') ?? tree.attributes[at].get('lang');
+    if (own === undefined) continue;
+    language = own;
+    break;
+  }
+  return ranges.some(
+    (range) => language !== '' && inRange(range.toLowerCase().split('-'), language.toLowerCase().split('-')),
+  );
+}
+
+function inRange(range: readonly string[], tags: readonly string[]): boolean {
+  if (range[0] !== '*' && range[0] !== tags[0]) return false;
+  let at = 1;
+  for (const part of range.slice(1)) {
+    if (part === '*') continue;
+    while (at < tags.length && tags[at] !== part) {
+      if (tags[at].length === 1) return false;
+      at++;
+    }
+    if (at >= tags.length) return false;
+    at++;
+  }
+  return true;
+}
+
+const rightToLeft = /\p{Script=Hebrew}|\p{Script=Arabic}|\p{Script=Syriac}|\p{Script=Thaana}|\p{Script=Nko}/u;
+const leftToRight = /\p{L}/u;
+
+/** HTML Standard §3.2.6.4 "The dir attribute": `ltr` or `rtl`. */
+export function directionOf(row: number, tree: Tree): string {
+  for (let at = row; at >= 0; at = tree.parent[at]) {
+    const own = tree.attributes[at].get('dir')?.toLowerCase();
+    if (own === 'ltr' || own === 'rtl') return own;
+    const tag = tree.attributes[at].get('type')?.toLowerCase();
+    if (own === undefined && tag === 'tel') return 'ltr';
+    if (own === 'auto') return textDirection(tree.textOf(at)) ?? 'ltr';
+  }
+  return 'ltr';
+}
+
+function textDirection(text: string): string | undefined {
+  for (const letter of text) {
+    if (rightToLeft.test(letter)) return 'rtl';
+    if (leftToRight.test(letter)) return 'ltr';
+  }
+  return undefined;
+}

@@ -1,0 +1,162 @@
+import { matchPseudoClass } from './pseudo-class.js';
+import { matchAttribute, matchLanguage, directionOf } from './attribute.js';
+import type { Tree } from './tree.js';
+import type { Compound, Selector, Test } from './types.js';
+
+/** Where `:scope` and the start of a relative selector are; −1 for the document's root and for nothing. */
+export interface MatchContext {
+  readonly tree: Tree;
+  readonly scopeRoot: number;
+  readonly anchor: number;
+}
+
+/** A plain context for selectors that stand outside `@scope` and `:has()`. */
+export function matchContext(tree: Tree): MatchContext {
+  return { tree, scopeRoot: -1, anchor: -1 };
+}
+
+/** How far a failure reaches, so that hopeless ancestors or siblings are not tried again. */
+const enum Result {
+  Matches,
+  FailsHere,
+  FailsAllSiblings,
+  FailsEverywhere,
+}
+
+/** Whether the element in this row (the originating one, for a pseudo-element) matches. */
+export function matches(selector: Selector, row: number, context: MatchContext): boolean {
+  if (matchFrom(selector, selector.compounds.length - 1, row, context) !== Result.Matches) return false;
+  return selector.pseudoStates.every((test) => matchPseudoState(test, row, context));
+}
+
+export function matchesAny(list: readonly Selector[], row: number, context: MatchContext): boolean {
+  for (const selector of list) if (selector.pseudo === '' && matches(selector, row, context)) return true;
+  return false;
+}
+
+/** Behind a pseudo-element a state holds only where it is held for the element. */
+function matchPseudoState(test: Test, row: number, context: MatchContext): boolean {
+  if (test.kind === 'pseudo-class') return context.tree.held.get(test.name)?.has(row) ?? false;
+  if (test.kind === 'none' || test.kind === 'any') {
+    const holds = test.list.some(({ compounds }) =>
+      compounds.every((compound) => compound.tests.every((inner) => matchPseudoState(inner, row, context))),
+    );
+    return holds === (test.kind === 'any');
+  }
+  return false;
+}
+
+function matchFrom(selector: Selector, at: number, row: number, context: MatchContext): Result {
+  if (!matchCompound(selector.compounds[at], row, context)) return Result.FailsHere;
+  if (at === 0) return Result.Matches;
+  const { tree } = context;
+  switch (selector.combinators[at - 1]) {
+    case ' ':
+      for (let up = tree.parent[row]; up >= 0; up = tree.parent[up]) {
+        const result = matchFrom(selector, at - 1, up, context);
+        if (result === Result.Matches || result === Result.FailsEverywhere) return result;
+      }
+      return Result.FailsEverywhere;
+    case '>': {
+      const up = tree.parent[row];
+      if (up < 0) return Result.FailsEverywhere;
+      const result = matchFrom(selector, at - 1, up, context);
+      // Another sibling has the same parent.
+      return result === Result.FailsHere ? Result.FailsAllSiblings : result;
+    }
+    case '+': {
+      const before = tree.previous[row];
+      return before < 0 ? Result.FailsAllSiblings : matchFrom(selector, at - 1, before, context);
+    }
+    case '~':
+      for (let before = tree.previous[row]; before >= 0; before = tree.previous[before]) {
+        const result = matchFrom(selector, at - 1, before, context);
+        if (result !== Result.FailsHere) return result;
+      }
+      return Result.FailsAllSiblings;
+  }
+}
+
+function matchCompound(compound: Compound, row: number, context: MatchContext): boolean {
+  const { tree } = context;
+  if (compound.tag >= 0) {
+    const same = tree.isHtml[row] ? tree.tag[row] === compound.tag : tree.exactTag[row] === compound.exactTag;
+    if (!same) return false;
+  }
+  for (const id of compound.ids) if (tree.id[row] !== id) return false;
+  if (compound.classes.length) {
+    const own = tree.classes[row];
+    for (const name of compound.classes) if (!own.includes(name)) return false;
+  }
+  for (const test of compound.tests) if (!matchTest(test, row, context)) return false;
+  return true;
+}
+
+function matchTest(test: Test, row: number, context: MatchContext): boolean {
+  const { tree } = context;
+  switch (test.kind) {
+    case 'attribute':
+      return matchAttribute(test.attribute, row, tree);
+    case 'any':
+      return matchesAny(test.list, row, context);
+    case 'none':
+      return !matchesAny(test.list, row, context);
+    case 'has':
+      return test.list.some((selector) => matchesHas(selector, row, context));
+    case 'nth':
+      return matchesNth(test, row, context);
+    case 'pseudo-class':
+      return matchPseudoClass(test.name, row, context);
+    case 'lang':
+      return matchLanguage(test.ranges, row, tree);
+    case 'dir':
+      return directionOf(row, tree) === test.direction;
+    case 'namespace':
+      return tree.namespaceOf(row) === test.namespace;
+    case 'anchor':
+      return row === context.anchor;
+  }
+}
+
+/** Selectors 4 §4.5: whether anything matches the relative selector, measured from this row. */
+function matchesHas(selector: Selector, row: number, context: MatchContext): boolean {
+  const { tree } = context;
+  const inner = { ...context, anchor: row };
+  const first = selector.combinators[0];
+  if (first === ' ' || first === '>') {
+    // Sibling combinators further on still end below the anchor.
+    for (let below = row + 1; below < tree.end[row]; below++)
+      if (matches(selector, below, inner)) return true;
+    return false;
+  }
+  for (let beside = tree.next[row]; beside >= 0; beside = tree.next[beside]) {
+    for (let below = beside; below < tree.end[beside]; below++)
+      if (matches(selector, below, inner)) return true;
+    if (first === '+' && !selector.combinators.includes('~') && selector.combinators.lastIndexOf('+') === 0)
+      break;
+  }
+  return false;
+}
+
+function matchesNth(test: Extract<Test, { kind: 'nth' }>, row: number, context: MatchContext): boolean {
+  const { tree } = context;
+  if (test.of && !matchesAny(test.of, row, context)) return false;
+  const step = test.fromEnd ? tree.next : tree.previous;
+  let position = 1;
+  for (let beside = step[row]; beside >= 0; beside = step[beside]) {
+    if (test.sameType && !sameType(beside, row, tree)) continue;
+    if (test.of && !matchesAny(test.of, beside, context)) continue;
+    position++;
+  }
+  return onStep(position, test.step, test.offset);
+}
+
+/** Whether `position` is `step * n + offset` for some n ≥ 0. */
+function onStep(position: number, step: number, offset: number): boolean {
+  const rest = position - offset;
+  return step === 0 ? rest === 0 : rest % step === 0 && rest / step >= 0;
+}
+
+function sameType(a: number, b: number, tree: Tree): boolean {
+  return tree.exactTag[a] === tree.exactTag[b] && tree.isHtml[a] === tree.isHtml[b];
+}

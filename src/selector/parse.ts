@@ -1,0 +1,456 @@
+import { ident } from 'css-tree';
+import { isPseudoElement, pseudoClasses, pseudoElements } from '../facts/index.js';
+import {
+  after,
+  kinds,
+  nearest,
+  readTokens,
+  skipSpace,
+  tokenText,
+  YeltoError,
+  type Tokens,
+} from '../text/index.js';
+import { ofKeyword, readNth } from './nth.js';
+import type { Names } from './tree.js';
+import { add, greatest, openDraft, type CompoundDraft } from './compound-draft.js';
+import { parseAttribute } from './parse-attribute.js';
+import { commaParts, isDelim, selectorError } from './syntax.js';
+import type { Combinator, Compound, Selector, Specificity, Test } from './types.js';
+
+/** What surrounds a selector and changes its meaning. */
+export interface SelectorScope {
+  readonly names: Names;
+  readonly quirks: boolean;
+  /** Prefixes of `@namespace`; '' is the default namespace. */
+  readonly namespaces?: ReadonlyMap<string, string>;
+  /** The selectors of the enclosing rule, which `&` stands for (CSS Nesting 1 §3.2). */
+  readonly parents?: readonly Selector[];
+  /** Whether a selector may begin with a combinator: inside a rule or a scope. */
+  readonly relative?: boolean;
+  /** Inside `@scope`: a relative selector begins at `:scope` (CSS Cascade 6 §2.5). */
+  readonly scoped?: boolean;
+}
+
+const maxDepth = 120;
+
+/**
+ * Compiles a selector list (Selectors 4 §3).
+ * @throws YeltoError with the column in `text` when any selector of the list is invalid; then a browser
+ * drops the whole rule.
+ */
+export function parseSelectors(text: string, scope: SelectorScope): Selector[] {
+  const tokens = readTokens(text);
+  return new SelectorParser(tokens, scope).list(0, tokens.count, 0);
+}
+
+type Mode = 'plain' | 'in-pseudo' | 'in-has';
+
+class SelectorParser {
+  #usesParent = false;
+
+  constructor(
+    private readonly tokens: Tokens,
+    private readonly scope: SelectorScope,
+  ) {}
+
+  list(from: number, to: number, depth: number, mode: Mode = 'plain'): Selector[] {
+    return commaParts(this.tokens, from, to).map(([start, end]) => this.#complex(start, end, depth, mode));
+  }
+
+  /** Items that do not parse are left out (Selectors 4 §3.9). */
+  #forgivingList(from: number, to: number, depth: number, mode: Mode): Selector[] {
+    return commaParts(this.tokens, from, to).flatMap(([start, end]) => {
+      try {
+        return [this.#complex(start, end, depth, mode)];
+      } catch (error) {
+        if (error instanceof YeltoError) return [];
+        throw error;
+      }
+    });
+  }
+
+  #complex(from: number, to: number, depth: number, mode: Mode): Selector {
+    if (depth > maxDepth) this.#fail(from, 'the selector is nested too deeply');
+    const start = skipSpace(this.tokens, from, to);
+    const text = tokenText(this.tokens, start, to).trim();
+    const usedBefore = this.#usesParent;
+    this.#usesParent = false;
+    const drafts: CompoundDraft[] = [];
+    const combinators: Combinator[] = [];
+    let at = start;
+    let leading = this.#combinator(at, to);
+    if (leading && leading.combinator !== ' ') {
+      if (!this.scope.relative && mode !== 'in-has')
+        this.#fail(at, `nothing stands before "${leading.combinator}"`);
+      at = leading.next;
+    } else leading = undefined;
+    while (at < to || drafts.length === combinators.length) {
+      const { draft, next } = this.#compound(at, to, depth, mode);
+      drafts.push(draft);
+      at = next;
+      const joint = this.#combinator(at, to);
+      if (!joint) break;
+      if (draft.pseudo) this.#fail(at, `nothing can follow ${draft.pseudo}`);
+      combinators.push(joint.combinator);
+      at = joint.next;
+    }
+    if (at < to) this.#fail(at, `"${tokenText(this.tokens, at)}" cannot stand here`);
+    const usesParent = this.#usesParent;
+    this.#usesParent = usedBefore || usesParent;
+    return this.#finish({ text, drafts, combinators, leading: leading?.combinator, mode, depth, usesParent });
+  }
+
+  #finish(made: {
+    text: string;
+    drafts: CompoundDraft[];
+    combinators: Combinator[];
+    leading: Combinator | undefined;
+    mode: Mode;
+    depth: number;
+    usesParent: boolean;
+  }): Selector {
+    const { drafts, combinators, leading, mode, depth, usesParent } = made;
+    const last = drafts[drafts.length - 1];
+    if (mode === 'in-has') {
+      combinators.unshift(leading ?? ' ');
+      drafts.unshift({ ...openDraft(), tests: [{ kind: 'anchor' }] });
+    } else if (depth === 0 && this.scope.parents && (leading || !usesParent)) {
+      combinators.unshift(leading ?? ' ');
+      drafts.unshift(this.#parentDraft());
+    } else if (depth === 0 && leading && this.scope.scoped) {
+      combinators.unshift(leading);
+      drafts.unshift({
+        ...openDraft(),
+        tests: [{ kind: 'pseudo-class', name: 'scope' }],
+        specificity: [0, 0, 0],
+      });
+    }
+    const specificity: Specificity = [0, 1, 2].map((part) =>
+      drafts.reduce((sum, draft) => sum + draft.specificity[part], 0),
+    ) as unknown as Specificity;
+    const compounds: Compound[] = drafts.map(({ tag, exactTag, ids, classes, tests }) => ({
+      tag,
+      exactTag,
+      ids,
+      classes,
+      tests,
+    }));
+    return {
+      text: made.text,
+      compounds,
+      combinators,
+      pseudo: last.pseudo,
+      pseudoStates: last.pseudoStates,
+      specificity,
+    };
+  }
+
+  /** `&` is `:is()` of the enclosing rule's selectors, or `:scope` where there is none (CSS Nesting 1 §3.2). */
+  #parentDraft(): CompoundDraft {
+    const draft = openDraft();
+    this.#addParent(draft);
+    return draft;
+  }
+
+  #addParent(draft: CompoundDraft): void {
+    this.#usesParent = true;
+    if (!this.scope.parents) {
+      draft.tests.push({ kind: 'pseudo-class', name: 'scope' });
+      return;
+    }
+    const list = this.scope.parents.filter((parent) => parent.pseudo === '');
+    draft.tests.push({ kind: 'any', list });
+    add(draft.specificity, greatest(this.scope.parents));
+  }
+
+  #combinator(at: number, to: number): { combinator: Combinator; next: number } | undefined {
+    const next = skipSpace(this.tokens, at, to);
+    if (next >= to) return undefined;
+    const text = tokenText(this.tokens, next);
+    if (this.tokens.types[next] === kinds.Delim && (text === '>' || text === '+' || text === '~')) {
+      return { combinator: text, next: skipSpace(this.tokens, next + 1, to) };
+    }
+    let spaced = false;
+    for (let i = at; i < next; i++) spaced ||= this.tokens.types[i] === kinds.WhiteSpace;
+    return spaced ? { combinator: ' ', next } : undefined;
+  }
+
+  #compound(from: number, to: number, depth: number, mode: Mode): { draft: CompoundDraft; next: number } {
+    const draft = openDraft();
+    let at = this.#type(from, to, draft);
+    for (let next = at; next < to; at = next) {
+      next = this.#simple(at, to, draft, depth, mode);
+      if (next === at) break;
+    }
+    if (at === from) {
+      const found = tokenText(this.tokens, at).trim();
+      this.#fail(at, at >= to ? 'a selector is missing' : `"${found}" does not begin a selector`);
+    }
+    return { draft, next: at };
+  }
+
+  /** A type selector or `*`, with or without a namespace (Selectors 4 §5). */
+  #type(from: number, to: number, draft: CompoundDraft): number {
+    const name = (at: number) => {
+      if (at >= to) return undefined;
+      if (this.tokens.types[at] === kinds.Ident) return ident.decode(tokenText(this.tokens, at));
+      return isDelim(this.tokens, at, '*') ? '*' : undefined;
+    };
+    let at = from;
+    let local = name(at);
+    let prefix: string | undefined;
+    if (isDelim(this.tokens, at, '|') && name(at + 1) !== undefined) {
+      prefix = '';
+      local = name(at + 1);
+      at += 1;
+    } else if (
+      local !== undefined &&
+      at + 2 < to + 1 &&
+      isDelim(this.tokens, at + 1, '|') &&
+      name(at + 2) !== undefined
+    ) {
+      prefix = local;
+      local = name(at + 2);
+      at += 2;
+    }
+    if (local === undefined) {
+      // A compound without a type takes the default namespace as well.
+      const byDefault = this.scope.namespaces?.get('');
+      if (byDefault !== undefined) draft.tests.push({ kind: 'namespace', namespace: byDefault });
+      return from;
+    }
+    this.#addNamespace(draft, prefix, from);
+    if (local !== '*') {
+      draft.tag = this.scope.names.intern(local.toLowerCase());
+      draft.exactTag = this.scope.names.intern(local);
+      draft.specificity[2]++;
+    }
+    return at + 1;
+  }
+
+  #addNamespace(draft: CompoundDraft, prefix: string | undefined, at: number): void {
+    if (prefix === '*') return;
+    const namespace = prefix === undefined || prefix === '' ? '' : prefix;
+    const known = this.scope.namespaces?.get(namespace);
+    if (prefix === undefined && known === undefined) return;
+    if (prefix !== undefined && prefix !== '' && known === undefined)
+      this.#fail(at, `no @namespace names "${prefix}"`);
+    draft.tests.push({ kind: 'namespace', namespace: prefix === '' ? '' : known! });
+  }
+
+  /** One simple selector after the type; returns `at` where none follows. */
+  #simple(at: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {
+    const { tokens, scope } = this;
+    const fold = (name: string) => (scope.quirks ? name.toLowerCase() : name);
+    const type = tokens.types[at];
+    const behindPseudo = (what: string) => {
+      if (draft.pseudo) this.#fail(at, `${what} cannot follow ${draft.pseudo}`);
+    };
+    if (type === kinds.Hash) {
+      behindPseudo('an id');
+      const text = tokenText(tokens, at).slice(1);
+      if (!/^(-?(?:[a-z_\u0080-\uffff]|\\[^\n])|--)/i.test(text)) {
+        this.#fail(
+          at,
+          `an id cannot begin like "#${text}"`,
+          `Write [id="${text}"], or escape the first character.`,
+        );
+      }
+      draft.ids.push(scope.names.intern('#' + fold(ident.decode(text))));
+      draft.specificity[0]++;
+      return at + 1;
+    }
+    if (isDelim(this.tokens, at, '.')) {
+      behindPseudo('a class');
+      if (at + 1 >= to || tokens.types[at + 1] !== kinds.Ident) {
+        this.#fail(
+          at,
+          'a class name is missing after the dot',
+          'A name that begins with a digit is written with an escape.',
+        );
+      }
+      draft.classes.push(scope.names.intern('.' + fold(ident.decode(tokenText(tokens, at + 1)))));
+      draft.specificity[1]++;
+      return at + 2;
+    }
+    if (type === kinds.LeftSquareBracket) {
+      behindPseudo('an attribute');
+      draft.tests.push({ kind: 'attribute', attribute: parseAttribute(tokens, at, to) });
+      draft.specificity[1]++;
+      return tokens.closes[at] + 1;
+    }
+    if (isDelim(this.tokens, at, '&')) {
+      this.#addParent(draft);
+      return at + 1;
+    }
+    if (type === kinds.Colon) return this.#pseudo(at, to, draft, depth, mode);
+    return at;
+  }
+
+  #pseudo(colon: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {
+    const { tokens } = this;
+    const isElement = tokens.types[colon + 1] === kinds.Colon;
+    const at = isElement ? colon + 2 : colon + 1;
+    const type = at < to ? tokens.types[at] : kinds.EOF;
+    if (type !== kinds.Ident && type !== kinds.Function)
+      this.#fail(colon, 'a name is missing after the colon');
+    const written = tokenText(tokens, at);
+    const name = ident.decode(type === kinds.Function ? written.slice(0, -1) : written).toLowerCase();
+    const close = type === kinds.Function ? tokens.closes[at] : at;
+    if (type === kinds.Function && close > to) this.#fail(colon, `the ")" of :${name}() is missing`);
+    const next = Math.min(close, to) + 1;
+    if (isElement || pseudoElements[name]?.legacy) {
+      this.#pseudoElement(
+        colon,
+        name,
+        type === kinds.Function ? [at + 1, Math.min(close, to)] : undefined,
+        draft,
+        mode,
+      );
+      return next;
+    }
+    const tests = draft.pseudo ? draft.pseudoStates : draft.tests;
+    if (type === kinds.Ident) {
+      if (!Object.hasOwn(pseudoClasses, name))
+        this.#fail(colon, `there is no pseudo-class ":${name}"`, this.#near(name));
+      tests.push({ kind: 'pseudo-class', name });
+      draft.specificity[1]++;
+    } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, tests, depth, mode });
+    return next;
+  }
+
+  #near(name: string): string {
+    const near = nearest(name, [...Object.keys(pseudoClasses), ...functionNames]);
+    return near.length ? `Did you mean :${near.join(' or :')}?` : '';
+  }
+
+  #pseudoElement(
+    colon: number,
+    name: string,
+    args: [number, number] | undefined,
+    draft: CompoundDraft,
+    mode: Mode,
+  ): void {
+    if (!isPseudoElement(name)) this.#fail(colon, `there is no pseudo-element "::${name}"`);
+    if (mode !== 'plain') this.#fail(colon, `::${name} cannot stand inside :is(), :not() or :has()`);
+    const takes = pseudoElements[name]?.takes;
+    if (!!takes !== !!args)
+      this.#fail(colon, takes ? `::${name}() needs a name in brackets` : `::${name} takes no brackets`);
+    if (draft.pseudo && !/^::(part|slotted|details-content|before|after|-webkit-)/.test(draft.pseudo)) {
+      this.#fail(colon, `::${name} cannot follow ${draft.pseudo}`);
+    }
+    const inner = args
+      ? `(${tokenText(this.tokens, ...args)
+          .trim()
+          .replace(/\s+/g, ' ')})`
+      : '';
+    draft.pseudo += `::${name}${inner}`;
+    draft.specificity[2]++;
+  }
+
+  #functional(
+    colon: number,
+    name: string,
+    [from, to]: [number, number],
+    into: { draft: CompoundDraft; tests: Test[]; depth: number; mode: Mode },
+  ): void {
+    const { draft, tests, depth, mode } = into;
+    const inner: Mode = 'in-pseudo';
+    switch (name) {
+      case 'is':
+      case 'where':
+      case '-webkit-any': {
+        const forgives = name !== '-webkit-any';
+        const list = forgives
+          ? this.#forgivingList(from, to, depth + 1, inner)
+          : this.list(from, to, depth + 1, inner);
+        tests.push({ kind: 'any', list });
+        if (name !== 'where') add(draft.specificity, greatest(list));
+        return;
+      }
+      case 'not': {
+        const list = this.list(from, to, depth + 1, inner);
+        tests.push({ kind: 'none', list });
+        add(draft.specificity, greatest(list));
+        return;
+      }
+      case 'has': {
+        if (mode === 'in-has') this.#fail(colon, ':has() cannot stand inside :has()');
+        const list = this.list(from, to, depth + 1, 'in-has');
+        const sideways = list.some(({ combinators }) => combinators[0] === '+' || combinators[0] === '~');
+        tests.push({ kind: 'has', list, sideways });
+        add(draft.specificity, greatest(list));
+        return;
+      }
+      case 'nth-child':
+      case 'nth-last-child':
+      case 'nth-of-type':
+      case 'nth-last-of-type':
+        this.#nth(colon, name, [from, to], into);
+        return;
+      case 'lang': {
+        const ranges = commaParts(this.tokens, from, to).map(([a, b]) =>
+          tokenText(this.tokens, a, b)
+            .trim()
+            .replace(/^["']|["']$/g, ''),
+        );
+        if (ranges.some((range) => range === '')) this.#fail(colon, ':lang() needs a language');
+        tests.push({ kind: 'lang', ranges });
+        break;
+      }
+      case 'dir':
+        tests.push({ kind: 'dir', direction: tokenText(this.tokens, from, to).trim().toLowerCase() });
+        break;
+      case 'host':
+      case 'host-context':
+      case 'state':
+      case 'active-view-transition-type':
+        tests.push({ kind: 'pseudo-class', name: 'host' });
+        break;
+      default:
+        this.#fail(colon, `there is no pseudo-class ":${name}()"`, this.#near(name));
+    }
+    draft.specificity[1]++;
+  }
+
+  /** Selectors 4 §13.3–13.4. */
+  #nth(
+    colon: number,
+    name: string,
+    [from, to]: [number, number],
+    into: { draft: CompoundDraft; tests: Test[]; depth: number; mode: Mode },
+  ): void {
+    const formulaEnd = ofKeyword(this.tokens, from, to);
+    const sameType = name.endsWith('of-type');
+    const written = tokenText(this.tokens, from, formulaEnd);
+    const formula = readNth(written);
+    if (!formula || (sameType && formulaEnd < to)) {
+      this.#fail(
+        colon,
+        `":${name}(${written})" is not a counting rule`,
+        'Write odd, even, a number, or a rule such as 3n + 1.',
+      );
+    }
+    const of = formulaEnd < to ? this.list(formulaEnd + 1, to, into.depth + 1, 'in-pseudo') : undefined;
+    into.tests.push({ kind: 'nth', ...formula, fromEnd: name.includes('last'), sameType, of });
+    into.draft.specificity[1]++;
+    if (of) add(into.draft.specificity, greatest(of));
+  }
+
+  #fail(at: number, reason: string, remedy = ''): never {
+    throw selectorError(this.tokens, at, reason, remedy);
+  }
+}
+
+const functionNames = [
+  'is',
+  'where',
+  'not',
+  'has',
+  'nth-child',
+  'nth-last-child',
+  'nth-of-type',
+  'nth-last-of-type',
+  'lang',
+  'dir',
+];

@@ -1,0 +1,17 @@
+import { matchContext, matches } from './match.js';
+import { parseSelectors } from './parse.js';
+import type { Tree } from './tree.js';
+
+/**
+ * Rows of all elements that a selector list matches, in document order; a pseudo-element counts for
+ * its element. [] for none.
+ * @throws YeltoError on an invalid selector.
+ */
+export function selectRows(tree: Tree, selector: string): number[] {
+  const list = parseSelectors(selector, { names: tree.names, quirks: tree.quirks });
+  const context = matchContext(tree);
+  const rows: number[] = [];
+  for (let row = 0; row < tree.size; row++)
+    if (list.some((one) => matches(one, row, context))) rows.push(row);
+  return rows;
+}

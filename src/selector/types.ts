@@ -1,0 +1,65 @@
+/** Ids, classes and their like, types and their like (Selectors 4 §17). */
+export type Specificity = readonly [ids: number, classes: number, types: number];
+
+export type Combinator = ' ' | '>' | '+' | '~';
+
+/** A condition on one element that is not a plain tag, id or class. */
+export type Test =
+  | { readonly kind: 'attribute'; readonly attribute: AttributeTest }
+  | { readonly kind: 'any' | 'none'; readonly list: readonly Selector[] }
+  | { readonly kind: 'has'; readonly list: readonly Selector[]; readonly sideways: boolean }
+  | {
+      readonly kind: 'nth';
+      readonly step: number;
+      readonly offset: number;
+      readonly fromEnd: boolean;
+      readonly sameType: boolean;
+      readonly of?: readonly Selector[];
+    }
+  | { readonly kind: 'pseudo-class'; readonly name: string }
+  | { readonly kind: 'lang'; readonly ranges: readonly string[] }
+  | { readonly kind: 'dir'; readonly direction: string }
+  | { readonly kind: 'namespace'; readonly namespace: string }
+  | { readonly kind: 'anchor' };
+
+export interface AttributeTest {
+  readonly name: string;
+  readonly lowerName: string;
+  readonly operator: '' | '=' | '~=' | '|=' | '^=' | '$=' | '*=';
+  readonly value: string;
+  /** `i` and `s` as written; 'auto' leaves it to HTML's list. */
+  readonly letterCase: 'i' | 's' | 'auto';
+  readonly anyNamespace: boolean;
+}
+
+/** Simple selectors that one element must satisfy together; −1 and empty lists ask nothing. */
+export interface Compound {
+  readonly tag: number;
+  readonly exactTag: number;
+  readonly ids: readonly number[];
+  readonly classes: readonly number[];
+  readonly tests: readonly Test[];
+}
+
+/** One complex selector, compiled: compounds from left to right, `combinators[i]` before `compounds[i + 1]`. */
+export interface Selector {
+  readonly text: string;
+  readonly compounds: readonly Compound[];
+  readonly combinators: readonly Combinator[];
+  /** '' for an element, otherwise the pseudo-element(s) as written in lower case, `::before`. */
+  readonly pseudo: string;
+  /** Pseudo-classes behind the pseudo-element; they hold only while held. */
+  readonly pseudoStates: readonly Test[];
+  readonly specificity: Specificity;
+}
+
+/** One number that orders specificities; each part counts up to 65,535. */
+export function packSpecificity([ids, classes, types]: Specificity): number {
+  const cap = (n: number) => Math.min(n, 0xffff);
+  return (cap(ids) * 0x10000 + cap(classes)) * 0x10000 + cap(types);
+}
+
+/** (1,0,2) */
+export function specificityText([ids, classes, types]: Specificity): string {
+  return `(${ids},${classes},${types})`;
+}

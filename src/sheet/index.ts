@@ -1,0 +1,14 @@
+export { parseSheet, parseStyleAttribute } from './parse.js';
+export type {
+  AtRule,
+  Content,
+  DeclarationRun,
+  QualifiedRule,
+  SheetSyntax,
+  SyntaxFault,
+  WrittenDeclaration,
+} from './rules.js';
+export { holds, parseMedia, widthsOf, type MediaQuery } from './media.js';
+export type { MediaConditions } from './media-features.js';
+export { supports, type Abilities } from './supports.js';
+export { importedHrefs, parseImport, resolveHref, type Import } from './imports.js';

@@ -1,0 +1,136 @@
+import type { Operator, Truth } from './media.js';
+
+/** What a page is looked at with. */
+export interface MediaConditions {
+  /** Width and height of the window, CSS px. */
+  readonly width: number;
+  readonly height: number;
+  readonly medium: 'screen' | 'print';
+  /** Media features by name where they differ from the usual: `prefers-color-scheme: dark`, `hover: none`, … */
+  readonly preferences: Readonly<Record<string, string>>;
+}
+
+/** Features with a word for a value, and the word that holds unless the conditions say otherwise (Media Queries 5). */
+const words: Readonly<Record<string, { readonly usual: string; readonly none?: string }>> = {
+  'prefers-color-scheme': { usual: 'light' },
+  'prefers-reduced-motion': { usual: 'no-preference', none: 'no-preference' },
+  'prefers-reduced-transparency': { usual: 'no-preference', none: 'no-preference' },
+  'prefers-reduced-data': { usual: 'no-preference', none: 'no-preference' },
+  'prefers-contrast': { usual: 'no-preference', none: 'no-preference' },
+  'forced-colors': { usual: 'none', none: 'none' },
+  'inverted-colors': { usual: 'none', none: 'none' },
+  hover: { usual: 'hover', none: 'none' },
+  'any-hover': { usual: 'hover', none: 'none' },
+  pointer: { usual: 'fine', none: 'none' },
+  'any-pointer': { usual: 'fine', none: 'none' },
+  scripting: { usual: 'enabled', none: 'none' },
+  update: { usual: 'fast', none: 'none' },
+  'overflow-block': { usual: 'scroll', none: 'none' },
+  'overflow-inline': { usual: 'scroll', none: 'none' },
+  'display-mode': { usual: 'browser' },
+  'color-gamut': { usual: 'srgb' },
+  'dynamic-range': { usual: 'standard' },
+  'video-dynamic-range': { usual: 'standard' },
+};
+
+/** Features with a number for a value. */
+const numbers: Readonly<Record<string, (conditions: MediaConditions) => number>> = {
+  width: ({ width }) => width,
+  height: ({ height }) => height,
+  'device-width': ({ width }) => width,
+  'device-height': ({ height }) => height,
+  'aspect-ratio': ({ width, height }) => width / height,
+  'device-aspect-ratio': ({ width, height }) => width / height,
+  resolution: ({ preferences }) => resolution(preferences.resolution ?? '1dppx') ?? 1,
+  '-webkit-device-pixel-ratio': ({ preferences }) => resolution(preferences.resolution ?? '1dppx') ?? 1,
+  color: () => 8,
+  'color-index': () => 0,
+  monochrome: () => 0,
+  grid: () => 0,
+  '-webkit-transform-3d': () => 1,
+};
+
+/** CSS px of one unit; relative ones at the initial font size (Media Queries 4 §1.3, CSS Values 4 §6). */
+const pixels: Readonly<Record<string, number>> = {
+  px: 1,
+  em: 16,
+  rem: 16,
+  ex: 8,
+  ch: 8,
+  in: 96,
+  cm: 96 / 2.54,
+  mm: 96 / 25.4,
+  q: 96 / 101.6,
+  pt: 96 / 72,
+  pc: 16,
+};
+
+function length(value: string): number | undefined {
+  const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]*)$/.exec(value.trim().toLowerCase());
+  if (!found) return undefined;
+  const [, amount, unit] = found;
+  if (unit === '') return Number(amount) === 0 ? 0 : undefined;
+  return Object.hasOwn(pixels, unit) ? Number(amount) * pixels[unit] : undefined;
+}
+
+function resolution(value: string): number | undefined {
+  const found = /^([\d.]+)(dppx|x|dpi|dpcm)$/.exec(value.trim());
+  if (!found) return undefined;
+  const amount = Number(found[1]);
+  if (found[2] === 'dpi') return amount / 96;
+  return found[2] === 'dpcm' ? (amount * 2.54) / 96 : amount;
+}
+
+function ratio(value: string): number | undefined {
+  const found = /^([\d.]+)\s*(?:\/\s*([\d.]+))?$/.exec(value.trim());
+  return found ? Number(found[1]) / Number(found[2] ?? 1) : undefined;
+}
+
+function numberOf(feature: string, value: string): number | undefined {
+  if (/(^|-)(width|height)$/.test(feature)) return length(value);
+  if (feature.endsWith('aspect-ratio')) return ratio(value);
+  if (feature === 'resolution') return resolution(value);
+  return /^[+-]?[\d.]+$/.test(value.trim()) ? Number(value) : undefined;
+}
+
+function compareNumbers(actual: number, operator: Operator, wanted: number): boolean {
+  switch (operator) {
+    case 'has':
+      return actual !== 0;
+    case '=':
+      return actual === wanted;
+    case '<':
+      return actual < wanted;
+    case '<=':
+      return actual <= wanted;
+    case '>':
+      return actual > wanted;
+    case '>=':
+      return actual >= wanted;
+  }
+}
+
+function compare(feature: string, operator: Operator, value: string, conditions: MediaConditions): Truth {
+  if (feature === 'orientation') {
+    if (operator === 'has') return true;
+    if (!/^(portrait|landscape)$/.test(value)) return undefined;
+    return operator === '='
+      ? value === (conditions.height >= conditions.width ? 'portrait' : 'landscape')
+      : undefined;
+  }
+  if (Object.hasOwn(words, feature)) {
+    if (operator !== 'has' && operator !== '=') return undefined;
+    const { usual, none } = words[feature];
+    const actual = conditions.preferences[feature] ?? usual;
+    if (operator === 'has') return actual !== none;
+    if (feature === 'color-gamut')
+      return value === actual || (value === 'srgb' && /^(p3|rec2020)$/.test(actual));
+    return value === actual;
+  }
+  if (!Object.hasOwn(numbers, feature)) return undefined;
+  const wanted = operator === 'has' ? 0 : numberOf(feature, value);
+  return wanted === undefined ? undefined : compareNumbers(numbers[feature](conditions), operator, wanted);
+}
+
+/** Media features: comparing one with the conditions, and lengths in CSS px (undefined for other text). */
+export const mediaFeature = { compare, length };

@@ -1,0 +1,197 @@
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { mediaFeature, type MediaConditions } from './media-features.js';
+
+/** A condition is known to hold, known not to, or names something that no engine knows (Media Queries 4 §3.1). */
+export type Truth = boolean | undefined;
+
+type Question =
+  | { readonly kind: 'feature'; readonly name: string; readonly operator: Operator; readonly value: string }
+  | { readonly kind: 'not'; readonly of: Question }
+  | { readonly kind: 'all' | 'some'; readonly of: readonly Question[] }
+  | { readonly kind: 'medium'; readonly name: string }
+  | { readonly kind: 'unknown' };
+
+export type Operator = 'has' | '=' | '<' | '<=' | '>' | '>=';
+
+/** A compiled media query list. */
+export interface MediaQuery {
+  readonly text: string;
+  readonly list: readonly Question[];
+}
+
+/** Compiles a media query list (Media Queries 4 §3); a query that does not parse never holds. */
+export function parseMedia(text: string): MediaQuery {
+  const tokens = readTokens(text);
+  const list: Question[] = [];
+  if (skipSpace(tokens, 0) >= tokens.count) return { text, list };
+  let start = 0;
+  for (let at = 0; at <= tokens.count; at = at < tokens.count ? after(tokens, at) : at + 1) {
+    if (at < tokens.count && tokens.types[at] !== kinds.Comma) continue;
+    list.push(parseQuery(tokens, start, at));
+    start = at + 1;
+  }
+  return { text, list };
+}
+
+/** Whether a media query list holds; an empty list does. */
+export function holds(query: MediaQuery, conditions: MediaConditions): boolean {
+  return query.list.length === 0 || query.list.some((one) => answer(one, conditions) === true);
+}
+
+/** The widths (CSS px) at which the list may begin or cease to hold. */
+export function widthsOf(query: MediaQuery): number[] {
+  const widths: number[] = [];
+  const collect = (question: Question): void => {
+    switch (question.kind) {
+      case 'feature': {
+        const px = /(^|-)width$/.test(question.name) ? mediaFeature.length(question.value) : undefined;
+        if (px !== undefined) widths.push(px);
+        return;
+      }
+      case 'not':
+        return collect(question.of);
+      case 'all':
+      case 'some':
+        return question.of.forEach(collect);
+      case 'medium':
+      case 'unknown':
+        return;
+    }
+  };
+  query.list.forEach(collect);
+  return widths;
+}
+
+function answer(question: Question, conditions: MediaConditions): Truth {
+  switch (question.kind) {
+    case 'medium':
+      return question.name === 'all' || question.name === conditions.medium;
+    case 'feature':
+      return mediaFeature.compare(question.name, question.operator, question.value, conditions);
+    case 'not': {
+      const inner = answer(question.of, conditions);
+      return inner === undefined ? undefined : !inner;
+    }
+    case 'all':
+      return combine(
+        question.of.map((one) => answer(one, conditions)),
+        false,
+      );
+    case 'some':
+      return combine(
+        question.of.map((one) => answer(one, conditions)),
+        true,
+      );
+    case 'unknown':
+      return undefined;
+  }
+}
+
+/** Kleene's and (`decisive` false) and or (`decisive` true). */
+export function combine(answers: readonly Truth[], decisive: boolean): Truth {
+  if (answers.includes(decisive)) return decisive;
+  return answers.includes(undefined) ? undefined : !decisive;
+}
+
+const unknown: Question = { kind: 'unknown' };
+
+function parseQuery(tokens: Tokens, from: number, to: number): Question {
+  let at = skipSpace(tokens, from, to);
+  if (tokens.types[at] !== kinds.Ident || at >= to) return parseCondition(tokens, at, to);
+  let word = tokenText(tokens, at).toLowerCase();
+  let negated = false;
+  if (word === 'not' || word === 'only') {
+    const next = skipSpace(tokens, at + 1, to);
+    if (tokens.types[next] !== kinds.Ident) return parseCondition(tokens, at, to);
+    negated = word === 'not';
+    at = next;
+    word = tokenText(tokens, at).toLowerCase();
+  }
+  if (/^(and|or|not|only|layer)$/.test(word)) return unknown;
+  const parts: Question[] = [{ kind: 'medium', name: word }];
+  at = skipSpace(tokens, at + 1, to);
+  if (at < to) {
+    if (tokenText(tokens, at).toLowerCase() !== 'and') return unknown;
+    parts.push(parseCondition(tokens, at + 1, to, false));
+  }
+  const whole: Question = { kind: 'all', of: parts };
+  return negated ? { kind: 'not', of: whole } : whole;
+}
+
+/** `not (…)`, `(…) and (…)`, `(…) or (…)`; without `or` behind a medium. */
+function parseCondition(tokens: Tokens, from: number, to: number, mayOr = true): Question {
+  let at = skipSpace(tokens, from, to);
+  if (isWord(tokens, at, to, 'not'))
+    return { kind: 'not', of: parseInBrackets(tokens, skipSpace(tokens, at + 1, to), to) };
+  const parts = [parseInBrackets(tokens, at, to, true)];
+  at = skipSpace(tokens, nextAfter(tokens, at, to), to);
+  let joint = '';
+  while (at < to) {
+    const word = tokenText(tokens, at).toLowerCase();
+    if ((word !== 'and' && word !== 'or') || (joint && word !== joint) || (word === 'or' && !mayOr))
+      return unknown;
+    joint = word;
+    at = skipSpace(tokens, at + 1, to);
+    parts.push(parseInBrackets(tokens, at, to, true));
+    at = skipSpace(tokens, nextAfter(tokens, at, to), to);
+  }
+  return joint === 'or' ? { kind: 'some', of: parts } : { kind: 'all', of: parts };
+}
+
+function nextAfter(tokens: Tokens, at: number, to: number): number {
+  return at < to ? Math.min(after(tokens, at), to) : to;
+}
+
+function isWord(tokens: Tokens, at: number, to: number, word: string): boolean {
+  return at < to && tokens.types[at] === kinds.Ident && tokenText(tokens, at).toLowerCase() === word;
+}
+
+function parseInBrackets(tokens: Tokens, at: number, to: number, mayFollow = false): Question {
+  if (at >= to || tokens.types[at] !== kinds.LeftParenthesis) return unknown;
+  const close = Math.min(tokens.closes[at], to);
+  if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return unknown;
+  const inner = skipSpace(tokens, at + 1, close);
+  if (tokens.types[inner] === kinds.LeftParenthesis || isWord(tokens, inner, close, 'not'))
+    return parseCondition(tokens, inner, close);
+  return parseFeature(
+    tokenText(tokens, inner, close)
+      .replace(/\/\*[^]*?\*\//g, ' ')
+      .trim()
+      .toLowerCase(),
+  );
+}
+
+const name = /^[a-z-][\w-]*$/;
+
+function parseFeature(text: string): Question {
+  if (name.test(text)) return { kind: 'feature', name: text, operator: 'has', value: '' };
+  const plain = /^([a-z-][\w-]*)\s*:\s*(.+)$/.exec(text);
+  if (plain) return { kind: 'feature', ...withoutPrefix(plain[1]), value: plain[2].trim() };
+  const pieces = text.split(/\s*(<=|>=|<|>|=)\s*/);
+  if (pieces.length === 3) {
+    const [left, operator, right] = pieces;
+    if (name.test(left)) return { kind: 'feature', name: left, operator: operator as Operator, value: right };
+    if (name.test(right)) return { kind: 'feature', name: right, operator: turned(operator), value: left };
+  }
+  if (pieces.length === 5 && name.test(pieces[2]) && pieces[1][0] === pieces[3][0]) {
+    const [low, first, feature, second, high] = pieces;
+    return {
+      kind: 'all',
+      of: [
+        { kind: 'feature', name: feature, operator: turned(first), value: low },
+        { kind: 'feature', name: feature, operator: second as Operator, value: high },
+      ],
+    };
+  }
+  return unknown;
+}
+
+function withoutPrefix(feature: string): { name: string; operator: Operator } {
+  const found = /^(-webkit-)?(min|max)-(.+)$/.exec(feature);
+  if (!found) return { name: feature, operator: '=' };
+  return { name: (found[1] ?? '') + found[3], operator: found[2] === 'min' ? '>=' : '<=' };
+}
+
+function turned(operator: string): Operator {
+  return operator.replace(/[<>]/, (sign) => (sign === '<' ? '>' : '<')) as Operator;
+}
