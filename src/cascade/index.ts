@@ -1,0 +1,12 @@
+export { contest, contests, sourceLabel } from './contest.js';
+export { fillVariables, longhandValue, valueOf, variablesIn } from './value.js';
+export {
+  elementOf,
+  pseudoOf,
+  type Contest,
+  type Criterion,
+  type Declaration,
+  type Entry,
+  type Target,
+} from './types.js';
+export { requirementFor, standingCandidates, type Requirement } from './standing.js';

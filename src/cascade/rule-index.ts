@@ -1,0 +1,125 @@
+import type { StyleBlock } from '../page/index.js';
+import type { Compound, Selector, Tree } from '../selector/index.js';
+
+/** One selector of one block, filed under the rarest name of its last compound. */
+export interface IndexedRule {
+  readonly block: StyleBlock;
+  readonly selector: Selector;
+  /** Place of the selector in the block's list. */
+  readonly at: number;
+  /** Names that must stand on ancestors; a quick way to say no. */
+  readonly needs: readonly number[];
+}
+
+/** Rules for elements, or for one pseudo-element. */
+export interface Bucket {
+  /** By number of the id, class or tag. */
+  readonly byName: (IndexedRule[] | undefined)[];
+  readonly byAttribute: Map<string, IndexedRule[]>;
+  readonly others: IndexedRule[];
+}
+
+/** Rules by pseudo-element ('' for elements) and by the rightmost compound's rarest name. */
+export class RuleIndex {
+  readonly buckets = new Map<string, Bucket>();
+
+  constructor(blocks: readonly StyleBlock[]) {
+    for (const block of blocks) block.selectors.forEach((selector, at) => this.#file(block, selector, at));
+  }
+
+  #file(block: StyleBlock, selector: Selector, at: number): void {
+    let bucket = this.buckets.get(selector.pseudo);
+    if (!bucket)
+      this.buckets.set(selector.pseudo, (bucket = { byName: [], byAttribute: new Map(), others: [] }));
+    const rule: IndexedRule = { block, selector, at, needs: neededNames(selector) };
+    const last = selector.compounds[selector.compounds.length - 1];
+    const keys = keysOf(last);
+    if (!keys) bucket.others.push(rule);
+    else {
+      for (const key of keys) {
+        if (typeof key === 'number') (bucket.byName[key] ??= []).push(rule);
+        else if (bucket.byAttribute.has(key)) bucket.byAttribute.get(key)!.push(rule);
+        else bucket.byAttribute.set(key, [rule]);
+      }
+    }
+  }
+}
+
+/**
+ * Names of which a matching element has at least one; undefined where none is sure. Several only for
+ * `:is()`, whose alternatives each file the rule.
+ */
+function keysOf(compound: Compound): Set<number | string> | undefined {
+  if (compound.ids.length) return new Set([compound.ids[0]]);
+  if (compound.classes.length) return new Set([compound.classes[compound.classes.length - 1]]);
+  for (const test of compound.tests) {
+    if (test.kind !== 'any' || test.list.length === 0) continue;
+    const alternatives = test.list.map(({ compounds }) => keysOf(compounds[compounds.length - 1]));
+    if (alternatives.every((keys) => keys !== undefined))
+      return new Set(alternatives.flatMap((keys) => [...keys!]));
+  }
+  if (compound.tag >= 0) return new Set([compound.tag]);
+  for (const test of compound.tests) {
+    if (test.kind === 'attribute' && !test.attribute.anyNamespace) return new Set([test.attribute.lowerName]);
+  }
+  return undefined;
+}
+
+function neededNames({ compounds, combinators }: Selector): number[] {
+  const needs: number[] = [];
+  const collect = (compound: Compound): void => {
+    needs.push(...compound.ids, ...compound.classes);
+    if (compound.tag >= 0) needs.push(compound.tag);
+    for (const test of compound.tests) {
+      // An `&` that stands for one selector needs what that one needs.
+      if (test.kind !== 'any' || test.list.length !== 1) continue;
+      const [only] = test.list;
+      collect(only.compounds[only.compounds.length - 1]);
+      needs.push(...neededNames(only));
+    }
+  };
+  compounds.forEach((compound, i) => {
+    if (combinators[i] === ' ' || combinators[i] === '>') collect(compound);
+  });
+  const last = compounds[compounds.length - 1];
+  for (const test of last.tests)
+    if (test.kind === 'any' && test.list.length === 1) needs.push(...neededNames(test.list[0]));
+  return needs;
+}
+
+/** The names on the ancestors of one element at a time; moving to the next element in order is cheap. */
+export class AncestorNames {
+  readonly #counts: Uint32Array;
+  readonly #path: number[] = [];
+
+  constructor(private readonly tree: Tree) {
+    this.#counts = new Uint32Array(tree.names.size);
+  }
+
+  moveTo(row: number): void {
+    const { tree } = this;
+    const path = this.#path;
+    while (path.length && !(path[path.length - 1] < row && row < tree.end[path[path.length - 1]]))
+      this.#count(path.pop()!, -1);
+    const missing: number[] = [];
+    const top = path.length ? path[path.length - 1] : -1;
+    for (let up = tree.parent[row]; up !== top && up >= 0; up = tree.parent[up]) missing.push(up);
+    while (missing.length) {
+      const next = missing.pop()!;
+      path.push(next);
+      this.#count(next, 1);
+    }
+  }
+
+  #count(row: number, by: number): void {
+    const { tree } = this;
+    this.#counts[tree.tag[row]] += by;
+    if (tree.id[row] >= 0) this.#counts[tree.id[row]] += by;
+    for (const name of tree.classes[row]) this.#counts[name] += by;
+  }
+
+  hasAll(names: readonly number[]): boolean {
+    for (const name of names) if (!this.#counts[name]) return false;
+    return true;
+  }
+}

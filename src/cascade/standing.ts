@@ -1,0 +1,59 @@
+import type { DraftPlace, Page } from '../page/index.js';
+import { canonicalProperty } from '../value/index.js';
+import { Level, type Candidate } from './rank.js';
+import { solutionOf } from './solution.js';
+import { elementOf, pseudoOf, type Target } from './types.js';
+
+/** What an unlayered rule of the owner's needs, so that its declaration of one longhand wins on one target. */
+export interface Requirement {
+  /** Whether only importance can win. */
+  readonly important: boolean;
+  /** The least packed specificity that wins. */
+  readonly strength: number;
+  /** Why nothing can win; undefined where something can. */
+  readonly hopeless?: string;
+}
+
+/** What stands now for one longhand of one target and what it takes to beat it, at the given place of loading. */
+export function requirementFor(
+  page: Page,
+  target: Target,
+  longhand: string,
+  place: DraftPlace | 'unknown',
+): Requirement {
+  const solution = solutionOf(page);
+  const { index } = elementOf(target);
+  const rivals = solution
+    .contested(index, pseudoOf(target))
+    .get(solution.contestedName(index, canonicalProperty(longhand)));
+  const top = rivals?.[0];
+  if (!top || top.level < Level.Author) return { important: false, strength: 0 };
+  const outerLayer = solution.outerLayer;
+  if (top.level === Level.UserAgentImportant) return hopeless('the browser’s own sheet sets it as important');
+  const important = top.level === Level.AuthorImportant || top.attached === 1;
+  if (!important) {
+    if (top.layer < outerLayer) return { important, strength: 0 };
+    return { important, strength: top.strength + (place === 'after' ? 0 : 1) };
+  }
+  const firm = rivals.find((one) => one.level === Level.AuthorImportant);
+  if (!firm) return { important, strength: 0 };
+  if (firm.attached) return hopeless('the element’s own style attribute sets it as important');
+  if (firm.layer > -outerLayer)
+    return hopeless(`layer ${firm.layerName} sets it as important, which beats everything outside layers`);
+  return { important, strength: firm.strength + (place === 'after' ? 0 : 1) };
+}
+
+function hopeless(reason: string): Requirement {
+  return { important: true, strength: Infinity, hopeless: reason };
+}
+
+/** The candidates for one longhand of one target, winner first; [] for none. */
+export function standingCandidates(page: Page, target: Target, longhand: string): readonly Candidate[] {
+  const solution = solutionOf(page);
+  const { index } = elementOf(target);
+  return (
+    solution
+      .contested(index, pseudoOf(target))
+      .get(solution.contestedName(index, canonicalProperty(longhand))) ?? []
+  );
+}
