@@ -1,0 +1,130 @@
+import type { Grade } from '../facts/index.js';
+import { elementOf, type Target } from '../cascade/index.js';
+import type { Page, PageElement } from '../page/index.js';
+import { count } from '../text/index.js';
+import { counterpart } from './evidence.js';
+import { attributesInSheets, namesInSheets, namesOn, type FoundName } from './names.js';
+import { shapeOf } from './shape.js';
+
+/** A name in the markup that a selector can hold on to. */
+export interface Hook {
+  readonly kind: FoundName['kind'];
+  readonly name: string;
+  /** A selector for the name alone. */
+  readonly selector: string;
+  readonly grade: Grade;
+  /** Whole sentences without their full stop, the weightiest first. */
+  readonly reasons: readonly string[];
+  /** How many elements of the (first) page have the name. */
+  readonly reach: number;
+  /** The element that carries it, and how many steps it stands above the target; 0 on the target itself. */
+  readonly element: PageElement;
+  readonly steps: number;
+  /** What kind of name it is: component, part, state, utility, position, instance, page, made-up. */
+  readonly role: string;
+}
+
+const gradeOrder: Readonly<Record<Grade, number>> = { steady: 0, doubtful: 1, fleeting: 2 };
+const kindOrder: Readonly<Record<Hook['kind'], number>> = { class: 0, attribute: 1, id: 2, tag: 3 };
+
+/**
+ * What a selector can hold on to, on the target and its ancestors, best first: by grade, then nearest to
+ * the target, then classes before attributes, ids and tags. The element of a pseudo-element is its target.
+ * With several pages (two loads, several pages, two releases) names are compared with their counterparts,
+ * and that outranks how they look. Never empty: the tag is always there.
+ */
+export function hooks(pages: Page | readonly Page[], target: Target): Hook[] {
+  const [page, ...others] = Array.isArray(pages) ? (pages as readonly Page[]) : [pages as Page];
+  const found: Hook[] = [];
+  let steps = 0;
+  for (let at: PageElement | null = elementOf(target); at; at = at.parent) {
+    for (const name of namesOn(at))
+      if (name.kind !== 'tag' || steps === 0) found.push(gradeName(page, others, name, steps));
+    steps++;
+  }
+  return found.sort(compareHooks);
+}
+
+/** The hooks on one element alone, best first; its tag is always among them. */
+export function hooksOn(pages: readonly Page[], element: PageElement): Hook[] {
+  const [page, ...others] = pages;
+  return namesOn(element)
+    .map((name) => gradeName(page, others, name, 0))
+    .sort(compareHooks);
+}
+
+function compareHooks(a: Hook, b: Hook): number {
+  return (
+    gradeOrder[a.grade] - gradeOrder[b.grade] ||
+    a.steps - b.steps ||
+    kindOrder[a.kind] - kindOrder[b.kind] ||
+    a.reach - b.reach
+  );
+}
+
+function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {
+  const { kind, name, value, selector, element } = found;
+  const reach = page.select(selector).length;
+  const base = {
+    kind,
+    name: kind === 'attribute' ? `${name}="${value}"` : name,
+    selector,
+    reach,
+    element,
+    steps,
+  };
+  if (kind === 'tag') {
+    return {
+      ...base,
+      role: 'tag',
+      grade: 'steady',
+      reasons: [
+        `element names seldom change, but ${count(reach, 'element')} on this page ${reach === 1 ? 'has' : 'have'} this one`,
+      ],
+    };
+  }
+  const shape = shapeOf(value);
+  const evidence = others.length ? evidenceFor(found, others) : undefined;
+  const isUsed = isInSheets(page, found);
+  const reasons: string[] = [];
+  if (evidence) reasons.push(evidence.reason);
+  if (shape.reason) reasons.push(`the name ${shape.reason}`);
+  reasons.push(useReason(found, isUsed));
+  if (reach > 1) reasons.push(`${count(reach, 'element')} on this page have it`);
+  let grade = evidence?.grade ?? shape.grade;
+  if (!evidence && grade === 'steady' && kind === 'class' && !isUsed) grade = 'doubtful';
+  return { ...base, role: shape.role, grade, reasons };
+}
+
+function isInSheets(page: Page, { kind, name, selector }: FoundName): boolean {
+  if (kind === 'attribute') return attributesInSheets(page).has(name.toLowerCase());
+  const prefix = selector[0];
+  return namesInSheets(page).has(
+    page.tree.names.intern(prefix + (page.tree.quirks ? name.toLowerCase() : name)),
+  );
+}
+
+function useReason({ kind }: FoundName, isUsed: boolean): string {
+  if (isUsed) return 'the platform’s own sheets select by it, so it is part of how the page is styled';
+  return kind === 'class' ? 'no sheet selects by it; only scripts may know it' : 'no sheet selects by it';
+}
+
+/** A name that changed between captures is fleeting, one that stayed is steady, whatever it looks like. */
+function evidenceFor(
+  found: FoundName,
+  others: readonly Page[],
+): { grade: Grade; reason: string } | undefined {
+  let compared = 0;
+  for (const other of others) {
+    const twin = counterpart(found.element, other);
+    if (!twin) continue;
+    compared++;
+    const has = namesOn(twin).some(
+      ({ kind, selector }) => kind === found.kind && selector === found.selector,
+    );
+    if (!has) return { grade: 'fleeting', reason: `the same element in ${other.name} does not have it` };
+  }
+  return compared
+    ? { grade: 'steady', reason: `it is the same in ${count(compared + 1, 'capture')}` }
+    : undefined;
+}

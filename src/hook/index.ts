@@ -1,0 +1,3 @@
+export { hooks, hooksOn, type Hook } from './hooks.js';
+export { escapeName } from './names.js';
+export { shapeOf, type NameShape } from './shape.js';

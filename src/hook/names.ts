@@ -1,0 +1,95 @@
+import type { Page, PageElement } from '../page/index.js';
+import type { Selector } from '../selector/index.js';
+
+/** Something in the markup that a selector can hold on to, not graded yet. */
+export interface FoundName {
+  readonly kind: 'class' | 'id' | 'attribute' | 'tag';
+  /** As a person would say it: the class, the id, `data-kind`, the tag. */
+  readonly name: string;
+  readonly value: string;
+  readonly selector: string;
+  readonly element: PageElement;
+}
+
+/** Attributes whose values say what a thing is; others say how it is at the moment, or hold its content. */
+const tellingAttributes =
+  /^(data-(?!v-|reactid|react|testid$|index$|id$|key$).*|role|aria-label|name|type|itemprop|itemtype|for|rel)$/;
+
+/** The names on one element: classes, id, telling attributes, the beginning of an address, the tag. */
+export function namesOn(element: PageElement): FoundName[] {
+  const found: FoundName[] = element.classes.map((name) => ({
+    kind: 'class',
+    name,
+    value: name,
+    selector: `.${escapeName(name)}`,
+    element,
+  }));
+  if (element.id)
+    found.push({
+      kind: 'id',
+      name: element.id,
+      value: element.id,
+      selector: `#${escapeName(element.id)}`,
+      element,
+    });
+  for (const [name, value] of element.attributes) {
+    if (!tellingAttributes.test(name) || value.length > 40) continue;
+    const selector = value === '' ? `[${name}]` : `[${name}="${value.replace(/["\\]/g, '\\$&')}"]`;
+    found.push({ kind: 'attribute', name, value, selector, element });
+  }
+  const path = /^(\/[\w-]+\/)/.exec(element.attributes.get('href') ?? '')?.[1];
+  if (path)
+    found.push({ kind: 'attribute', name: 'href', value: path, selector: `[href^="${path}"]`, element });
+  found.push({
+    kind: 'tag',
+    name: element.tag,
+    value: element.tag,
+    selector: escapeName(element.tag),
+    element,
+  });
+  return found;
+}
+
+/** A name as it is written in a selector (CSSOM §2.1 "serialize an identifier"). */
+export function escapeName(name: string): string {
+  return [...name]
+    .map((letter, i) => {
+      const code = letter.codePointAt(0)!;
+      if (code === 0) return '\ufffd';
+      const leadingDigit = /\d/.test(letter) && (i === 0 || (i === 1 && name[0] === '-'));
+      if (code < 0x20 || code === 0x7f || leadingDigit) return `\\${code.toString(16)} `;
+      if (letter === '-' && name.length === 1) return '\\-';
+      return code >= 0x80 || /[\w-]/.test(letter) ? letter : `\\${letter}`;
+    })
+    .join('');
+}
+
+const usedNames = new WeakMap<object, ReadonlySet<number>>();
+
+/** Numbers of the class names and ids that the platform's own sheets select by. */
+export function namesInSheets(page: Page): ReadonlySet<number> {
+  const known = usedNames.get(page.identity);
+  if (known) return known;
+  const used = new Set<number>();
+  const collect = ({ compounds }: Selector): void => {
+    for (const { ids, classes, tests } of compounds) {
+      for (const name of [...ids, ...classes]) used.add(name);
+      for (const test of tests) if ('list' in test) test.list.forEach(collect);
+    }
+  };
+  for (const { selectors } of page.styles.blocks) selectors.forEach(collect);
+  usedNames.set(page.identity, used);
+  return used;
+}
+
+/** How many attribute selectors of the platform's sheets name this attribute. */
+export function attributesInSheets(page: Page): ReadonlySet<string> {
+  const names = new Set<string>();
+  for (const { selectors } of page.styles.blocks) {
+    for (const { compounds } of selectors) {
+      for (const { tests } of compounds)
+        for (const test of tests) if (test.kind === 'attribute') names.add(test.attribute.lowerName);
+    }
+  }
+  return names;
+}

@@ -1,0 +1,34 @@
+export {
+  parsePage,
+  type Conditions,
+  type Held,
+  type MarkupPlace,
+  type Origin,
+  type Page,
+  type PageElement,
+  type PageSource,
+  type Sheet,
+  type SheetSource,
+  type SheetStatus,
+} from './page/index.js';
+export {
+  contest,
+  contests,
+  elementOf,
+  pseudoOf,
+  sourceLabel,
+  valueOf,
+  type Contest,
+  type Criterion,
+  type Declaration,
+  type Entry,
+  type Target,
+} from './cascade/index.js';
+export { hooks, type Hook } from './hook/index.js';
+export { addToDraft, writeOverride, type Alternative, type Override, type Wish } from './override/index.js';
+export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from './proof/index.js';
+export { pack, readPanel, type Packed } from './panel/index.js';
+export { panelProfiles, type Grade, type PanelProfile } from './facts/index.js';
+export { specificityText, type Specificity } from './selector/index.js';
+export { isLonghand, keywordsOf, longhandsOf } from './value/index.js';
+export { count, list, placeText, YeltoError, type Fault, type Place } from './text/index.js';

@@ -1,0 +1,162 @@
+import { readFile, stat } from 'node:fs/promises';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseMarkup, parsePage, type Conditions, type Page, type SheetSource } from '../page/index.js';
+import { importedHrefs, resolveHref } from '../sheet/index.js';
+import { YeltoError } from '../text/index.js';
+
+export interface OpenOptions {
+  readonly conditions?: Partial<Conditions>;
+  /** Told of each file or address before it is read. */
+  readonly onProgress?: (reading: string) => void;
+}
+
+/** Reads one text by its address; `status` 404 for one that is not there. */
+type Fetch = (href: string) => Promise<{ text: string; status: number }>;
+
+/**
+ * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, or an
+ * http(s) address. A sheet that is missing is listed as missing, and the page is read without it.
+ * @throws YeltoError when the page itself cannot be read: no such file, a folder without pages, no answer,
+ * an answer of 400 or above, a file that is no text.
+ */
+export async function openPage(where: string, options: OpenOptions = {}): Promise<Page> {
+  const isAddress = /^https?:\/\//i.test(where);
+  const name = isAddress ? where : await findFile(where);
+  options.onProgress?.(name);
+  const html = isAddress ? await fetchPage(where) : await readPageFile(name);
+  const fetchSheet: Fetch = isAddress ? fetchText : (href) => readBeside(name, href);
+  const sheets = await readSheets(name, html, fetchSheet, options.onProgress);
+  return parsePage({ name, html, sheets, conditions: options.conditions });
+}
+
+async function findFile(where: string): Promise<string> {
+  const path = where.startsWith('file:') ? fileURLToPath(where) : where;
+  const found = await stat(path).catch(() => undefined);
+  if (!found) {
+    throw new YeltoError(`There is no file or folder "${where}".`, {
+      file: where,
+      remedy: `It was looked for at ${resolve(path)}. An address begins with http:// or https://.`,
+    });
+  }
+  if (!found.isDirectory()) return path;
+  const index = join(path, 'index.html');
+  if (await stat(index).catch(() => undefined)) return index;
+  throw new YeltoError(`The folder "${where}" holds no index.html.`, {
+    file: where,
+    remedy: 'Name the .html file itself, or save the page into this folder.',
+  });
+}
+
+async function readPageFile(path: string): Promise<string> {
+  const bytes = await readFile(path).catch((error: NodeJS.ErrnoException) => {
+    throw new YeltoError(
+      `"${path}" cannot be read: ${error.code === 'EACCES' ? 'you may not open it' : error.message}.`,
+      { file: path },
+    );
+  });
+  if (bytes.subarray(0, 4096).includes(0)) {
+    throw new YeltoError(`"${path}" is not a page: it holds binary data.`, {
+      file: path,
+      remedy: 'Name a saved page (.html).',
+    });
+  }
+  return withoutMark(bytes.toString('utf8'));
+}
+
+function withoutMark(text: string): string {
+  return text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
+}
+
+async function fetchPage(address: string): Promise<string> {
+  const answer = await fetch(address, { signal: AbortSignal.timeout(30_000) }).catch(
+    (error: Error & { cause?: { code?: string } }) => {
+      const reason =
+        error.name === 'TimeoutError'
+          ? 'nothing came within 30 seconds'
+          : (error.cause?.code ?? error.message);
+      throw new YeltoError(`"${address}" does not answer: ${reason}.`, {
+        file: address,
+        remedy: 'Check the address, and whether the site is up.',
+      });
+    },
+  );
+  if (!answer.ok) {
+    throw new YeltoError(`"${address}" answered ${answer.status} ${answer.statusText}.`.replace(/ \./, '.'), {
+      file: address,
+      remedy:
+        answer.status === 404
+          ? 'There is no such page; check the address.'
+          : 'The site refuses the page or is in trouble; save it from a browser and open the file.',
+    });
+  }
+  return withoutMark(await answer.text());
+}
+
+const fetchText: Fetch = async (href) => {
+  try {
+    const answer = await fetch(href, { signal: AbortSignal.timeout(30_000) });
+    return { text: answer.ok ? withoutMark(await answer.text()) : '', status: answer.status };
+  } catch {
+    return { text: '', status: 404 };
+  }
+};
+
+/** A sheet of a saved page; an address with a leading slash is looked for from the page's folder upwards. */
+async function readBeside(page: string, href: string): Promise<{ text: string; status: number }> {
+  if (/^https?:/i.test(href)) return fetchText(href);
+  if (href.startsWith('data:')) return readData(href);
+  const path = safelyDecoded(href.split(/[?#]/)[0]);
+  const folders = [dirname(page)];
+  for (let up = dirname(resolve(page)); path.startsWith('/') && dirname(up) !== up; up = dirname(up))
+    folders.push(up);
+  for (const folder of folders) {
+    const text = await readFile(join(folder, path), 'utf8').catch(() => undefined);
+    if (text !== undefined) return { text: withoutMark(text), status: 200 };
+  }
+  return { text: '', status: 404 };
+}
+
+function safelyDecoded(path: string): string {
+  try {
+    return decodeURIComponent(path);
+  } catch {
+    return path;
+  }
+}
+
+async function readData(href: string): Promise<{ text: string; status: number }> {
+  const answer = await fetch(href).catch(() => undefined);
+  return answer ? { text: await answer.text(), status: 200 } : { text: '', status: 404 };
+}
+
+/** All linked sheets and, from them, all imported ones. */
+async function readSheets(
+  name: string,
+  html: string,
+  fetchSheet: Fetch,
+  onProgress?: (reading: string) => void,
+): Promise<SheetSource[]> {
+  const { mentions, base } = parseMarkup(name, html);
+  const isAddress = /^https?:\/\//i.test(name);
+  const baseHref = isAddress ? resolveHref(name, base ?? '') : (base ?? '');
+  const sheets = new Map<string, SheetSource>();
+  const open: { key: string; href: string }[] = [];
+  const add = (key: string, from: string) => {
+    if (!sheets.has(key) && !open.some((one) => one.key === key))
+      open.push({ key, href: resolveHref(from, key) });
+  };
+  for (const { href, css } of mentions) {
+    if (href !== undefined) add(href, baseHref);
+    else for (const imported of importedHrefs(css)) add(resolveHref('', imported), baseHref);
+  }
+  while (open.length) {
+    const { key, href } = open.shift()!;
+    onProgress?.(href);
+    const { text, status } = await fetchSheet(href);
+    sheets.set(key, { href: key, css: text, status });
+    // What cannot be a stylesheet's text is not searched for imports.
+    if (status < 400) for (const imported of importedHrefs(text)) add(resolveHref(key, imported), baseHref);
+  }
+  return [...sheets.values()];
+}

@@ -1,0 +1,107 @@
+import type { Hook } from '../hook/index.js';
+import { hooksOn } from '../hook/index.js';
+import type { Page, PageElement } from '../page/index.js';
+import { selectRows, type Specificity } from '../selector/index.js';
+import { both, maskOf, type Mask } from './masks.js';
+
+/** A compound that could be part of the selector, with the elements that it matches. */
+export interface Candidate {
+  readonly text: string;
+  readonly specificity: Specificity;
+  readonly mask: Mask;
+  readonly hooks: readonly Hook[];
+  /** What is risky about its names: 0 for steady ones only. */
+  readonly risk: number;
+  /** Whether it depends on a place among neighbours. */
+  readonly positional: boolean;
+  readonly compounds: number;
+  /** Steps from the target up to the names' elements, added up. */
+  readonly distance: number;
+}
+
+export function plus(a: Specificity, b: Specificity): Specificity {
+  return [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+}
+
+const specificityOf: Readonly<Record<Hook['kind'], Specificity>> = {
+  id: [1, 0, 0],
+  class: [0, 1, 0],
+  attribute: [0, 1, 0],
+  tag: [0, 0, 1],
+};
+
+/** Makes candidates over one page, asking for each name's elements once. */
+export class CompoundMaker {
+  readonly #masks = new Map<string, Mask>();
+  readonly #ofElement = new Map<PageElement, Candidate[]>();
+
+  constructor(
+    private readonly page: Page,
+    private readonly pages: readonly Page[],
+    private readonly avoid: readonly string[],
+  ) {}
+
+  /** The elements that a selector matches. */
+  mask(selector: string): Mask {
+    let mask = this.#masks.get(selector);
+    if (!mask)
+      this.#masks.set(selector, (mask = maskOf(this.page.tree.size, selectRows(this.page.tree, selector))));
+    return mask;
+  }
+
+  /** Single names on one element, fleeting and avoided ones left out, the surest first. */
+  singles(element: PageElement): Candidate[] {
+    const known = this.#ofElement.get(element);
+    if (known) return known;
+    const own = hooksOn(this.pages, element).filter(
+      ({ grade, name, selector }) =>
+        grade !== 'fleeting' && !this.avoid.includes(name) && !this.avoid.includes(selector),
+    );
+    const singles = own.map((hook): Candidate => ({
+      text: hook.selector,
+      specificity: specificityOf[hook.kind],
+      mask: this.mask(hook.selector),
+      hooks: [hook],
+      risk: riskOf(hook),
+      positional: hook.role === 'position',
+      compounds: 1,
+      distance: 0,
+    }));
+    this.#ofElement.set(element, singles);
+    return singles;
+  }
+
+  /** Single names and pairs of them on one element. */
+  compounds(element: PageElement): Candidate[] {
+    const singles = this.singles(element);
+    const pairs: Candidate[] = [];
+    singles.forEach((a, i) => {
+      for (const b of singles.slice(i + 1)) pairs.push(joined(a, b));
+    });
+    return [...singles, ...pairs];
+  }
+}
+
+/** A name that numbers one thing or tells a place is worse than one that may be renamed. */
+function riskOf({ grade, role }: Hook): number {
+  // A tag alone lasts, but hits whatever else gets that tag, here or on another page.
+  if (role === 'tag') return 1;
+  if (grade === 'steady') return 0;
+  return role === 'instance' || role === 'position' ? 3 : role === 'state' ? 2 : 1;
+}
+
+/** Two names on the same element, the tag in front and the id before classes. */
+function joined(a: Candidate, b: Candidate): Candidate {
+  const order = (one: Candidate) => ['tag', 'id', 'class', 'attribute'].indexOf(one.hooks[0].kind);
+  const [first, second] = order(a) <= order(b) ? [a, b] : [b, a];
+  return {
+    text: first.text + second.text,
+    specificity: plus(a.specificity, b.specificity),
+    mask: both(a.mask, b.mask),
+    hooks: [...first.hooks, ...second.hooks],
+    risk: [a, b].reduce((sum, { hooks: [{ kind }], risk }) => sum + (kind === 'tag' ? 0 : risk), 0),
+    positional: a.positional || b.positional,
+    compounds: 1,
+    distance: 0,
+  };
+}

@@ -1,0 +1,1 @@
+export { pack, readPanel, type Packed } from './pack.js';

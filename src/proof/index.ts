@@ -1,0 +1,3 @@
+export { prove } from './prove.js';
+export type { Outcome, Proof, ProofOptions, Verdict } from './types.js';
+export { boxFacts, noEffectOn } from './box.js';

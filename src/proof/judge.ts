@@ -1,0 +1,187 @@
+import { contest, sourceLabel, valueOf, type Entry, type Target } from '../cascade/index.js';
+import { writeOverride } from '../override/index.js';
+import type { Conditions, DraftPlace, Held, Page } from '../page/index.js';
+import { count, list, placeText, YeltoError } from '../text/index.js';
+import { longhandsOf } from '../value/index.js';
+import { boxFacts, noEffectOn } from './box.js';
+import { nearMiss } from './near-miss.js';
+import type { Drafted } from './prove.js';
+import type { Outcome } from './types.js';
+
+/** One look at a declaration: where it wins and where not; asleep while its media query does not hold. */
+export interface Sighting {
+  readonly view: Page;
+  readonly isAsleep: boolean;
+  readonly wins: readonly Target[];
+  readonly losses: readonly { readonly target: Target; readonly longhand: string }[];
+}
+
+interface Judgement {
+  readonly outcome: Outcome;
+  readonly why: string;
+  readonly remedy?: string;
+  readonly conditions: Conditions;
+}
+
+interface Context {
+  readonly place: DraftPlace;
+  /** The states that were held for it, in words. */
+  readonly states: readonly string[];
+  readonly held: readonly Held[];
+}
+
+/** Sums up what was seen of one declaration on one page. */
+export function judge(
+  page: Page,
+  drafted: Drafted,
+  sightings: readonly Sighting[],
+  context: Context,
+): Judgement {
+  const awake = sightings.filter(({ isAsleep }) => !isAsleep);
+  const conditions = page.conditions;
+  if (awake.length === 0) {
+    return {
+      outcome: 'matches-nothing',
+      conditions,
+      why: 'its media query holds at none of the widths that were tried',
+      remedy: 'Check the widths and features that the query asks for.',
+    };
+  }
+  const touched = awake.filter(({ wins, losses }) => wins.length + losses.length > 0);
+  if (touched.length === 0) return matchesNothing(page, drafted);
+  const losing = touched.find(({ losses }) => losses.length > 0);
+  if (!losing) return winning(drafted, touched, context);
+  return falling(drafted, touched, losing, context);
+}
+
+function matchesNothing(page: Page, { block }: Drafted): Judgement {
+  const miss = nearMiss(page, block.selectorText);
+  return {
+    outcome: 'matches-nothing',
+    conditions: page.conditions,
+    why: miss?.why ?? 'no element of this page matches the selector',
+    remedy: miss ? `Write ${miss.selector}.` : 'Point at the thing again and look at its hooks.',
+  };
+}
+
+function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Context): Judgement {
+  const [{ view, wins }] = touched;
+  const longhands = longhandsOf(drafted.declaration.property);
+  const while_ = states.length ? `, while ${list(states)} is held` : '';
+  const idle = wins.map((target) => {
+    const box = boxFacts(view, target);
+    const hindrances = longhands.map((longhand) => noEffectOn(box, longhand));
+    return hindrances.every((one) => one !== undefined) ? hindrances[0] : undefined;
+  });
+  if (idle.length && idle.every((one) => one !== undefined)) {
+    const { why, remedy, section } = idle[0];
+    const words = `it wins, but has no effect: ${why} (${section})`;
+    return {
+      outcome: 'no-effect',
+      conditions: view.conditions,
+      why: words,
+      remedy: remedy ? `Add ${remedy} to the same rule.` : undefined,
+    };
+  }
+  if (
+    touched.every(({ view: one, wins: won }) => won.every((target) => isEqualAnyway(one, target, longhands)))
+  ) {
+    return {
+      outcome: 'needless',
+      conditions: view.conditions,
+      why: `the page sets the same value without it${while_}`,
+      remedy: 'Take the declaration out.',
+    };
+  }
+  return {
+    outcome: 'wins',
+    conditions: view.conditions,
+    why: `wins on ${count(wins.length, 'element')}${while_}`,
+  };
+}
+
+function isEqualAnyway(view: Page, target: Target, longhands: readonly string[]): boolean {
+  return longhands.every((longhand) => {
+    const before = valueOf(view.bare, target, longhand);
+    return before !== '' && before.toLowerCase() === valueOf(view, target, longhand).toLowerCase();
+  });
+}
+
+function falling(
+  drafted: Drafted,
+  touched: readonly Sighting[],
+  losing: Sighting,
+  context: Context,
+): Judgement {
+  const { view } = losing;
+  const [{ target, longhand }] = losing.losses;
+  const { entries } = contest(view, target, longhand);
+  const rival = entries[0];
+  const isOwn = rival.declaration.sheet === view.overlay!.sheet;
+  const wonSomewhere = touched.some(({ wins }) => wins.length > 0);
+  if (isOwn && !wonSomewhere) {
+    return {
+      outcome: 'needless',
+      conditions: view.conditions,
+      why: `a later declaration of the draft (line ${rival.declaration.line}) sets it again`,
+      remedy: 'Take one of the two out.',
+    };
+  }
+  const own = entries.find(
+    ({ declaration }) =>
+      declaration.line === drafted.declaration.line &&
+      declaration.column === drafted.declaration.column &&
+      declaration.sheet === drafted.declaration.sheet,
+  );
+  const where = wonSomewhere ? `${whereWords(touched, losing)} ` : '';
+  return {
+    outcome: wonSomewhere ? 'partly' : 'loses',
+    conditions: view.conditions,
+    why: `${where}loses to ${rivalWords(view, rival)}: ${lossReason(entries, own)}`,
+    remedy: remedyFor(losing, drafted, context),
+  };
+}
+
+function whereWords(touched: readonly Sighting[], losing: Sighting): string {
+  const clean = touched.filter(({ losses }) => losses.length === 0);
+  if (clean.length === 0)
+    return `wins on ${count(losing.wins.length, 'element')}, but on ${losing.losses.length} more it`;
+  const lost = touched.filter(({ losses }) => losses.length > 0).map(({ view }) => view.conditions.width);
+  const won = clean.map(({ view }) => view.conditions.width);
+  if (Math.max(...lost) < Math.min(...won)) return `wins from ${Math.min(...won)} px up, below that it`;
+  if (Math.min(...lost) > Math.max(...won)) return `wins up to ${Math.max(...won)} px, above that it`;
+  return `wins at some widths, at ${losing.view.conditions.width} px it`;
+}
+
+function rivalWords(view: Page, { declaration, selector }: Entry): string {
+  const { sheet, line, column } = declaration;
+  if (sheet === undefined)
+    return `${sourceLabel(view, declaration)} (${declaration.property}: ${declaration.value})`;
+  return `${placeText({ file: sourceLabel(view, declaration), line, column })}${selector ? ` (${selector})` : ''}`;
+}
+
+/** Why the declaration stands below the winner, read off the first step that parts them. */
+function lossReason(entries: readonly Entry[], own: Entry | undefined): string {
+  const at = own ? entries.indexOf(own) : -1;
+  const step = entries.slice(1, at + 1).find(({ decidedBy }) => decidedBy !== undefined);
+  return (at > 0 ? entries[1].decidedBy : step?.decidedBy) ?? 'it is stronger';
+}
+
+/** A rule that wins on all that the losing one matches; proven by the search. */
+function remedyFor(
+  { view, wins, losses }: Sighting,
+  { declaration }: Drafted,
+  { place, held }: Context,
+): string | undefined {
+  const { property, value } = declaration;
+  const bare = view.bare.under({ held: [] });
+  const at = [...wins, ...losses.map(({ target }) => target)];
+  try {
+    const { css, warnings } = writeOverride(bare, { at, set: { [property]: value }, panel: { place }, held });
+    const hopeless = warnings.find((warning) => warning.startsWith('Nothing'));
+    return hopeless ?? `Write: ${css.trim().replace(/\s+/g, ' ')}`;
+  } catch (error) {
+    if (error instanceof YeltoError) return error.remedy;
+    throw error;
+  }
+}

@@ -1,0 +1,82 @@
+import { compileSelectors, nearestNames, type Page } from '../page/index.js';
+import { count, YeltoError } from '../text/index.js';
+
+/** Why a selector matches nothing, and one that was likely meant. */
+export interface NearMiss {
+  readonly why: string;
+  readonly selector: string;
+}
+
+interface Guess {
+  readonly selector: string;
+  readonly why: string;
+}
+
+/** The first change to a selector that makes it match; undefined where none does. */
+export function nearMiss(page: Page, selector: string): NearMiss | undefined {
+  for (const { selector: changed, why } of guesses(page, selector)) {
+    const amount = matching(page, changed);
+    if (amount) return { why, selector: `${changed} (matches ${count(amount, 'element')})` };
+  }
+  return undefined;
+}
+
+function matching(page: Page, selector: string): number {
+  try {
+    compileSelectors(page.tree, selector);
+    return page.select(selector).length;
+  } catch (error) {
+    if (error instanceof YeltoError) return 0;
+    throw error;
+  }
+}
+
+function* guesses(page: Page, selector: string): Iterable<Guess> {
+  const names = new Set(page.elements.flatMap(({ classes }) => classes));
+  const ids = new Set(page.elements.map(({ id }) => id));
+  for (const [written, mark, name] of selector.matchAll(/([.#])((?:[\w-]|[^\0-\x7f])+)/g)) {
+    if (mark === '.' && !names.has(name) && ids.has(name)) {
+      yield {
+        selector: selector.replace(written, `#${name}`),
+        why: `"${name}" is an id on this page, not a class`,
+      };
+    }
+    if (mark === '#' && !ids.has(name) && names.has(name)) {
+      yield {
+        selector: selector.replace(written, `.${name}`),
+        why: `"${name}" is a class on this page, not an id`,
+      };
+    }
+  }
+  for (const [, tag] of selector.matchAll(/(?:^|[\s>+~])([a-z][\w-]*)/gi)) {
+    if (names.has(tag))
+      yield {
+        selector: selector.replace(new RegExp(`(^|[\\s>+~])${tag}`), `$1.${tag}`),
+        why: `the dot before the class "${tag}" is missing`,
+      };
+  }
+  for (const near of nearestNames(page.elements, selector)) {
+    for (const [written] of selector.matchAll(/[.#][\w-]+/g)) {
+      if (written[0] === near[0] && page.select(near).length && !matching(page, written)) {
+        yield { selector: selector.replace(written, near), why: `nothing on this page is called ${written}` };
+      }
+    }
+  }
+  if (selector.includes('>'))
+    yield {
+      selector: selector.replace(/\s*>\s*/g, ' '),
+      why: 'a box stands between: it is a descendant, not a child',
+    };
+  if (/[.#][\w-]+\s+[.#]/.test(selector)) {
+    yield {
+      selector: selector.replace(/([.#][\w-]+)\s+(?=[.#])/, '$1'),
+      why: 'both names stand on the same element: there must be no space between',
+    };
+  }
+  if (/[.#][\w-]+[.#]/.test(selector)) {
+    yield {
+      selector: selector.replace(/([.#][\w-]+)(?=[.#])/, '$1 '),
+      why: 'the names stand on two elements, one inside the other: a space is missing',
+    };
+  }
+}

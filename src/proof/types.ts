@@ -1,0 +1,36 @@
+import type { PanelProfile } from '../facts/index.js';
+import type { Declaration } from '../cascade/index.js';
+import type { Conditions, Held } from '../page/index.js';
+
+export type Outcome = 'wins' | 'partly' | 'loses' | 'matches-nothing' | 'no-effect' | 'invalid' | 'needless';
+
+/** What becomes of one declaration of a draft on one page. */
+export interface Verdict {
+  /** With line and column in the draft; for a piece that is no declaration, `property` is the piece. */
+  readonly declaration: Declaration;
+  /** The selector of its rule; '' where there is none. */
+  readonly selector: string;
+  /** The page's name. */
+  readonly page: string;
+  /** The conditions that the outcome is said of: where it falls short, or the page's own. */
+  readonly conditions: Conditions;
+  readonly outcome: Outcome;
+  /** In plain words, a sentence without its full stop. */
+  readonly why: string;
+  /** What to write instead, or what to do. */
+  readonly remedy?: string;
+}
+
+export interface Proof {
+  /** Whether every declaration takes effect wherever it was looked at. */
+  readonly ok: boolean;
+  readonly verdicts: readonly Verdict[];
+}
+
+export interface ProofOptions {
+  readonly panel?: Pick<PanelProfile, 'place'>;
+  /** Window widths, CSS px. Default: one in each stretch between the widths of the media queries. */
+  readonly widths?: readonly number[];
+  /** States to keep on. Default: the states that the draft's selectors name, one rule at a time. */
+  readonly held?: readonly Held[];
+}
