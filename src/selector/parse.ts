@@ -1,20 +1,11 @@
 import { ident } from 'css-tree';
 import { isPseudoElement, pseudoClasses, pseudoElements } from '../facts/index.js';
-import {
-  after,
-  kinds,
-  nearest,
-  readTokens,
-  skipSpace,
-  tokenText,
-  YeltoError,
-  type Tokens,
-} from '../text/index.js';
+import { kinds, readTokens, skipSpace, tokenText, YeltoError, type Tokens } from '../text/index.js';
 import { ofKeyword, readNth } from './nth.js';
 import type { Names } from './tree.js';
 import { add, greatest, openDraft, type CompoundDraft } from './compound-draft.js';
 import { parseAttribute } from './parse-attribute.js';
-import { commaParts, isDelim, selectorError } from './syntax.js';
+import { commaParts, isDelim, nearPseudoClass, selectorError } from './syntax.js';
 import type { Combinator, Compound, Selector, Specificity, Test } from './types.js';
 
 /** What surrounds a selector and changes its meaning. */
@@ -312,16 +303,11 @@ class SelectorParser {
     const tests = draft.pseudo ? draft.pseudoStates : draft.tests;
     if (type === kinds.Ident) {
       if (!Object.hasOwn(pseudoClasses, name))
-        this.#fail(colon, `there is no pseudo-class ":${name}"`, this.#near(name));
+        this.#fail(colon, `there is no pseudo-class ":${name}"`, nearPseudoClass(name));
       tests.push({ kind: 'pseudo-class', name });
       draft.specificity[1]++;
     } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, tests, depth, mode });
     return next;
-  }
-
-  #near(name: string): string {
-    const near = nearest(name, [...Object.keys(pseudoClasses), ...functionNames]);
-    return near.length ? `Did you mean :${near.join(' or :')}?` : '';
   }
 
   #pseudoElement(
@@ -408,7 +394,7 @@ class SelectorParser {
         tests.push({ kind: 'pseudo-class', name: 'host' });
         break;
       default:
-        this.#fail(colon, `there is no pseudo-class ":${name}()"`, this.#near(name));
+        this.#fail(colon, `there is no pseudo-class ":${name}()"`, nearPseudoClass(name));
     }
     draft.specificity[1]++;
   }
@@ -441,16 +427,3 @@ class SelectorParser {
     throw selectorError(this.tokens, at, reason, remedy);
   }
 }
-
-const functionNames = [
-  'is',
-  'where',
-  'not',
-  'has',
-  'nth-child',
-  'nth-last-child',
-  'nth-of-type',
-  'nth-last-of-type',
-  'lang',
-  'dir',
-];

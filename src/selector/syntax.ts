@@ -1,4 +1,5 @@
-import { after, kinds, tokenText, YeltoError, type Tokens } from '../text/index.js';
+import { pseudoClasses } from '../facts/index.js';
+import { after, kinds, nearest, tokenText, YeltoError, type Tokens } from '../text/index.js';
 
 export function isDelim(tokens: Tokens, at: number, text: string): boolean {
   return at < tokens.count && tokens.types[at] === kinds.Delim && tokenText(tokens, at) === text;
@@ -27,4 +28,23 @@ export function commaParts(tokens: Tokens, from: number, to: number): [number, n
   }
   parts.push([start, to]);
   return parts;
+}
+
+const functionNames = [
+  'is',
+  'where',
+  'not',
+  'has',
+  'nth-child',
+  'nth-last-child',
+  'nth-of-type',
+  'nth-last-of-type',
+  'lang',
+  'dir',
+];
+
+/** A remedy for an unknown pseudo-class; '' where nothing is spelled like it. */
+export function nearPseudoClass(name: string): string {
+  const near = nearest(name, [...Object.keys(pseudoClasses), ...functionNames]);
+  return near.length ? `Did you mean :${near.join(' or :')}?` : '';
 }
