@@ -14,7 +14,11 @@ export {
 export {
   contest,
   contests,
+  describeTarget,
   elementOf,
+  explain,
+  ladder,
+  priceOf,
   pseudoOf,
   sourceLabel,
   valueOf,
@@ -22,6 +26,8 @@ export {
   type Criterion,
   type Declaration,
   type Entry,
+  type Explanation,
+  type Price,
   type Target,
 } from './cascade/index.js';
 export { hooks, type Hook } from './hook/index.js';

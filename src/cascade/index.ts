@@ -9,4 +9,13 @@ export {
   type Entry,
   type Target,
 } from './types.js';
-export { requirementFor, standingCandidates, type Requirement } from './standing.js';
+export { priceOf, type Price, requirementFor, standingCandidates, type Requirement } from './standing.js';
+export {
+  declarationText,
+  describeTarget,
+  entryPlace,
+  explain,
+  ruleText,
+  type Explanation,
+} from './explain.js';
+export { ladder } from './ladder.js';

@@ -1,4 +1,5 @@
 import type { DraftPlace, Page } from '../page/index.js';
+import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
 import { Level, type Candidate } from './rank.js';
 import { solutionOf } from './solution.js';
@@ -56,4 +57,34 @@ export function standingCandidates(page: Page, target: Target, longhand: string)
       .contested(index, pseudoOf(target))
       .get(solution.contestedName(index, canonicalProperty(longhand))) ?? []
   );
+}
+
+/** What the owner's rule needs, for a person to read. */
+export interface Price {
+  readonly important: boolean;
+  /** The least specificity that wins; (0,0,0) where any selector does. */
+  readonly specificity: Specificity;
+  /** Why nothing can win. */
+  readonly hopeless?: string;
+}
+
+/**
+ * What it takes to beat what stands for a longhand of a target now, with a rule that is loaded after the
+ * platform's sheets, before them, or nobody knows where.
+ * @throws YeltoError for an unknown property or a shorthand.
+ */
+export function priceOf(
+  page: Page,
+  target: Target,
+  longhand: string,
+  place: DraftPlace | 'unknown' = 'after',
+): Price {
+  const { important, strength, hopeless: reason } = requirementFor(page, target, longhand, place);
+  if (reason !== undefined) return { important, specificity: [0, 0, 0], hopeless: reason };
+  const specificity: Specificity = [
+    Math.floor(strength / 0x100000000),
+    Math.floor(strength / 0x10000) % 0x10000,
+    strength % 0x10000,
+  ];
+  return { important, specificity };
 }

@@ -79,7 +79,7 @@ function gradeName(page: Page, others: readonly Page[], found: FoundName, steps:
       role: 'tag',
       grade: 'steady',
       reasons: [
-        `element names seldom change, but ${count(reach, 'element')} on this page ${reach === 1 ? 'has' : 'have'} this one`,
+        `element names seldom change, but ${count(reach, 'element')} here ${reach === 1 ? 'has' : 'have'} this one`,
       ],
     };
   }
@@ -90,7 +90,7 @@ function gradeName(page: Page, others: readonly Page[], found: FoundName, steps:
   if (evidence) reasons.push(evidence.reason);
   if (shape.reason) reasons.push(`the name ${shape.reason}`);
   reasons.push(useReason(found, isUsed));
-  if (reach > 1) reasons.push(`${count(reach, 'element')} on this page have it`);
+  if (reach > 1) reasons.push(`${count(reach, 'element')} here have it`);
   let grade = evidence?.grade ?? shape.grade;
   if (!evidence && grade === 'steady' && kind === 'class' && !isUsed) grade = 'doubtful';
   return { ...base, role: shape.role, grade, reasons };
@@ -105,7 +105,7 @@ function isInSheets(page: Page, { kind, name, selector }: FoundName): boolean {
 }
 
 function useReason({ kind }: FoundName, isUsed: boolean): string {
-  if (isUsed) return 'the platform’s own sheets select by it, so it is part of how the page is styled';
+  if (isUsed) return 'the platform’s own sheets style by it';
   return kind === 'class' ? 'no sheet selects by it; only scripts may know it' : 'no sheet selects by it';
 }
 

@@ -79,7 +79,10 @@ export class Page {
   /** What was wrong with markup and sheets, and how it was read nevertheless; [] when nothing was. */
   get faults(): readonly Fault[] {
     const { markupFaults, styles, grammar } = this.#shared;
-    this.#faults ??= [...markupFaults, ...styles.faults, ...declarationFaults(styles, grammar)];
+    const placed = styles.faults.map((fault) =>
+      fault.file === undefined ? { ...fault, file: this.name } : fault,
+    );
+    this.#faults ??= [...markupFaults, ...placed, ...declarationFaults(styles, grammar)];
     return this.#faults;
   }
 

@@ -1,0 +1,13 @@
+export default {
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/tests/**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts'],
+  // The tests use the built package, as its users do.
+  moduleNameMapper: {
+    '^yelto$': '<rootDir>/dist/index.js',
+    '^yelto/(node|browser)$': '<rootDir>/dist/$1/index.js',
+    '^(\\.{1,2}/.*)\\.js$': ['$1.js', '$1.ts'],
+  },
+  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
+  testTimeout: 120_000,
+};

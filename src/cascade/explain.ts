@@ -1,0 +1,118 @@
+import type { Page, PageElement } from '../page/index.js';
+import { specificityText } from '../selector/index.js';
+import { placeText, shorten } from '../text/index.js';
+import { contest, sourceLabel } from './contest.js';
+import { priceOf } from './standing.js';
+import { pseudoOf, type Contest, type Entry, type Target } from './types.js';
+import { valueOf, variablesIn } from './value.js';
+
+/** A contest in plain words. */
+export interface Explanation {
+  readonly property: string;
+  /** The value that the target has, as far as the text tells it. */
+  readonly value: string;
+  /** What governs it, as a sentence without its full stop. */
+  readonly governs: string;
+  /** The variables that feed it, a sentence each. */
+  readonly variables: readonly string[];
+  /** The declarations that lost, strongest first. */
+  readonly rivals: readonly {
+    readonly declaration: string;
+    readonly from: string;
+    readonly reason: string;
+  }[];
+  /** What it takes to beat it, as a whole sentence. */
+  readonly price: string;
+}
+
+/** Says who governs a contest's property, why the others lost, and what it takes to beat the winner. */
+export function explain(page: Page, { property, target, entries, inheritedFrom }: Contest): Explanation {
+  const value = valueOf(page, target, property);
+  if (entries.length === 0) {
+    const governs = 'nobody sets it, so it has its initial value';
+    return { property, value, governs, variables: [], rivals: [], price: 'Any rule that matches sets it.' };
+  }
+  const [winner, ...others] = entries;
+  return {
+    property,
+    value: value || winner.declaration.value,
+    governs: governingWords(page, winner, inheritedFrom),
+    variables: variablesIn(winner.declaration.value).map((name) =>
+      variableWords(page, inheritedFrom ?? target, name),
+    ),
+    rivals: others.map((entry) => ({
+      declaration: declarationText(entry),
+      from: [entryPlace(page, entry), ruleText(entry)].filter(Boolean).join('  '),
+      reason: entry.decidedBy ?? '',
+    })),
+    price: inheritedFrom
+      ? 'Any rule that matches the thing itself, as an inherited value gives way to every other.'
+      : priceWords(page, target, property, winner),
+  };
+}
+
+/** `tag#id.class “its text”`: how a person knows a target again. */
+export function describeTarget(target: Target): string {
+  const element = 'element' in target ? target.element : target;
+  const classes = element.classes.slice(0, 3).map((one) => `.${one}`);
+  const text = shorten(element.text, 32);
+  return (
+    element.tag +
+    (element.id ? `#${element.id}` : '') +
+    classes.join('') +
+    pseudoOf(target) +
+    (text ? ` “${text}”` : '')
+  );
+}
+
+/** Where an entry's declaration stands: `theme.css:12:3`, or words. */
+export function entryPlace(page: Page, { declaration }: Entry): string {
+  const { sheet, line, column, origin } = declaration;
+  const label = sourceLabel(page, declaration);
+  if (origin === 'user-agent') return label;
+  return sheet === undefined ? `${label} (markup line ${line})` : placeText({ file: label, line, column });
+}
+
+/** The entry's selector and its specificity; '' for what stands in the markup. */
+export function ruleText({ selector, specificity }: Entry): string {
+  return selector ? `${shorten(selector, 60)} ${specificity ? specificityText(specificity) : ''}`.trim() : '';
+}
+
+/** `property: value`, cut to `length` characters. */
+export function declarationText({ declaration }: Entry, length = 60): string {
+  const { property, value, important } = declaration;
+  return shorten(`${property}: ${value}`, length) + (important ? ' !important' : '');
+}
+
+function governingWords(page: Page, winner: Entry, inheritedFrom: PageElement | undefined): string {
+  const { origin, line, property, value } = winner.declaration;
+  const from = inheritedFrom ? `inherited from ${describeTarget(inheritedFrom)}, where ` : '';
+  switch (origin) {
+    case 'user-agent':
+      return `${from}the browser’s own sheet says ${declarationText(winner)}`;
+    case 'presentational-hint':
+      return `${from}the attribute ${property}="${value}" in line ${line} of the markup says so`;
+    case 'style-attribute':
+      return `${from}it is set on the element itself (style attribute, markup line ${line}); such values usually come from a setting of the platform, so look there first`;
+    case 'author': {
+      const depends = winner.dependsOn ? `, as long as the container query ${winner.dependsOn} holds` : '';
+      return `${from}${entryPlace(page, winner)} says ${declarationText(winner)} in ${ruleText(winner)}${depends}`;
+    }
+  }
+}
+
+function variableWords(page: Page, target: Target, name: string): string {
+  const { entries } = contest(page, target, name);
+  if (!entries.length) return `${name} is set nowhere`;
+  const [{ declaration }] = entries;
+  return `${name} is ${declaration.value}, from ${entryPlace(page, entries[0])}; variables are often fed by a setting of the platform`;
+}
+
+function priceWords(page: Page, target: Target, property: string, winner: Entry): string {
+  const { important, specificity, hopeless } = priceOf(page, target, property);
+  if (hopeless) return `Nothing of yours can beat it: ${hopeless}.`;
+  if (important) return `!important, in a rule of at least ${specificityText(specificity)}.`;
+  if (winner.declaration.origin === 'user-agent') return 'Any rule that matches.';
+  if (winner.layer) return 'Any rule outside layers that matches.';
+  return `A rule of at least ${specificityText(specificity)} that is loaded later, or a stronger one anywhere.`;
+}

@@ -1,0 +1,2 @@
+export { run } from './run.js';
+export type { ExitCode, Io } from './io.js';

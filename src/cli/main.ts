@@ -1,0 +1,15 @@
+#!/usr/bin/env node
+import { run } from './run.js';
+
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  // A reader such as `head` that has seen enough is no fault.
+  if (error.code === 'EPIPE') process.exit(0);
+  throw error;
+});
+
+process.exitCode = await run(process.argv.slice(2), {
+  out: (text) => void process.stdout.write(`${text}\n`),
+  err: (text) => void process.stderr.write(`${text}\n`),
+  columns: Math.min(100, Math.max(40, process.stdout.columns ?? 80)),
+  isTerminal: process.stderr.isTTY ?? false,
+});

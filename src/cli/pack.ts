@@ -1,0 +1,47 @@
+import { readFile } from 'node:fs/promises';
+import type { Command } from 'commander';
+import { pack } from '../panel/index.js';
+import { count, YeltoError } from '../text/index.js';
+import type { ExitCode, Io } from './io.js';
+import { printJson } from './json.js';
+import { readDraftFile } from './prove.js';
+import { findPanel } from './write.js';
+
+interface PackOptions {
+  readonly panel: string;
+  readonly standing?: string;
+  readonly json?: boolean;
+}
+
+export function addPack(program: Command, io: Io, done: (code: ExitCode) => void): void {
+  program
+    .command('pack <draft>')
+    .description('turn a draft into the text that your panel accepts')
+    .option('--panel <name>', 'the box to paste into', 'plain')
+    .option('--standing <file>', 'what stands in the box now; it is kept and merged with')
+    .option('--json', 'print the answer as JSON')
+    .action(async (file: string, options: PackOptions) => {
+      const draft = await readDraftFile(file);
+      const panel = findPanel(options.panel)!;
+      const standing = options.standing === undefined ? undefined : await readStanding(options.standing);
+      const packed = pack(draft, panel, standing);
+      if (options.json) printJson(io, { command: 'pack', ...packed });
+      else {
+        io.out(packed.text.trimEnd());
+        const limit = panel.limit === undefined ? '' : ` of ${panel.limit}`;
+        io.err(`${count(packed.size, 'character')}${limit}, for ${panel.about}`);
+        for (const change of packed.changes) io.err(`  ${change}`);
+        for (const warning of packed.warnings) io.err(`Mind: ${warning}`);
+      }
+      done(packed.warnings.length ? 1 : 0);
+    });
+}
+
+async function readStanding(path: string): Promise<string> {
+  return readFile(path, 'utf8').catch(() => {
+    throw new YeltoError(`"${path}" cannot be read.`, {
+      file: path,
+      remedy: 'Copy the text out of the panel into that file first.',
+    });
+  });
+}

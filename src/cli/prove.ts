@@ -1,0 +1,129 @@
+import { readFile } from 'node:fs/promises';
+import type { Command } from 'commander';
+import type { Page } from '../page/index.js';
+import { prove, type Outcome, type Verdict } from '../proof/index.js';
+import { count, shorten, YeltoError } from '../text/index.js';
+import { paint, table, wrap, type ExitCode, type Io } from './io.js';
+import { printJson } from './json.js';
+import { addPageOptions, heldStates, openForCommand, type PageOptions } from './targets.js';
+import { findPanel } from './write.js';
+
+interface ProveOptions extends PageOptions {
+  readonly draft: string;
+  readonly panel?: string;
+}
+
+const painted: Record<Outcome, (text: string) => string> = {
+  wins: paint.good,
+  partly: paint.wary,
+  needless: paint.wary,
+  'no-effect': paint.wary,
+  'matches-nothing': paint.bad,
+  loses: paint.bad,
+  invalid: paint.bad,
+};
+
+export function addProve(program: Command, io: Io, done: (code: ExitCode) => void): void {
+  addPageOptions(program.command('prove <page...>'))
+    .description(
+      'say for each declaration of a draft whether it takes effect, at every width and in its states',
+    )
+    .requiredOption('--draft <file>', 'the CSS file with your rules')
+    .option('--panel <name>', 'the box that it is pasted into; sets where it is loaded')
+    .action(async (where: string[], options: ProveOptions) => {
+      const draft = await readDraftFile(options.draft);
+      const pages: Page[] = [];
+      for (const one of where) pages.push(await openForCommand(io, one, { ...options, hold: [] }));
+      const held = options.hold ? heldStates(options.hold) : undefined;
+      const proof = prove(pages, draft, { panel: findPanel(options.panel), held });
+      if (options.json) printJson(io, { command: 'prove', ...proof });
+      else print(io, options.draft, pages, proof.verdicts, proof.ok);
+      done(proof.ok ? 0 : 1);
+    });
+}
+
+/** @throws YeltoError when the file cannot be read. */
+export async function readDraftFile(path: string): Promise<string> {
+  return readFile(path, 'utf8').catch((error: NodeJS.ErrnoException) => {
+    const reason =
+      error.code === 'ENOENT'
+        ? 'there is no such file'
+        : error.code === 'EISDIR'
+          ? 'it is a folder'
+          : error.message;
+    throw new YeltoError(`The draft "${path}" cannot be read: ${reason}.`, {
+      file: path,
+      remedy: 'yelto write … --draft FILE begins one.',
+    });
+  });
+}
+
+function print(
+  io: Io,
+  file: string,
+  pages: readonly Page[],
+  verdicts: readonly Verdict[],
+  ok: boolean,
+): void {
+  if (verdicts.length === 0) {
+    io.out(`${file} holds no rules yet.`);
+    return;
+  }
+  const isSeveral = pages.length > 1;
+  const shown = verdicts.filter((verdict) => !isElsewhere(verdict, verdicts));
+  const rows = shown.map(({ declaration, outcome, selector, page }) => [
+    `${declaration.line}:${declaration.column}`,
+    painted[outcome](outcome),
+    shorten(declaration.value ? `${declaration.property}: ${declaration.value}` : declaration.property, 30),
+    paint.quiet(isSeveral ? shortPage(page) : shorten(selector, 40)),
+  ]);
+  io.out(`${paint.strong(file)}\n${table(rows, io.columns)}\n`);
+  for (const verdict of shown.filter(({ outcome }) => outcome !== 'wins'))
+    io.out(details(file, verdict, isSeveral, io));
+  const short = new Set(
+    shown
+      .filter(({ outcome }) => outcome !== 'wins')
+      .map(({ declaration: { line, column } }) => `${line}:${column}`),
+  ).size;
+  io.out(
+    ok
+      ? paint.good('Every declaration takes effect.')
+      : `${count(short, 'declaration')} ${short === 1 ? 'falls' : 'fall'} short.`,
+  );
+  if (ok) io.out(paint.quiet(`Next: yelto pack ${file} --panel plain`));
+}
+
+/** A rule for another of the pages need not be told on this one. */
+function isElsewhere(verdict: Verdict, all: readonly Verdict[]): boolean {
+  if (verdict.outcome !== 'matches-nothing') return false;
+  const { line, column } = verdict.declaration;
+  return all.some(
+    ({ outcome, declaration }) =>
+      outcome !== 'matches-nothing' && declaration.line === line && declaration.column === column,
+  );
+}
+
+function shortPage(name: string): string {
+  return name
+    .split('/')
+    .filter((part) => part && part !== 'index.html')
+    .slice(-2)
+    .join('/');
+}
+
+function details(
+  file: string,
+  { declaration, outcome, why, remedy, page }: Verdict,
+  isSeveral: boolean,
+  io: Io,
+): string {
+  const where = `${file}:${declaration.line}:${declaration.column}`;
+  const onPage = isSeveral ? ` on ${shortPage(page)}` : '';
+  const first = wrap(
+    `${paint.strong(where)} ${painted[outcome](outcome)}${onPage}: ${why}.`.replace(/\.\.$/, '.'),
+    io.columns,
+    0,
+    2,
+  );
+  return `${first}\n${remedy ? `${wrap(remedy, io.columns, 2, 2)}\n` : ''}`;
+}

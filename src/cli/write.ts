@@ -1,0 +1,160 @@
+import type { Command } from 'commander';
+import { describeTarget, elementOf, entryPlace, type Entry, type Target } from '../cascade/index.js';
+import { panelProfiles, type PanelProfile } from '../facts/index.js';
+import { saveToDraft } from '../node/index.js';
+import { writeOverride, type Override } from '../override/index.js';
+import type { Page } from '../page/index.js';
+import { specificityText } from '../selector/index.js';
+import { count, list, YeltoError } from '../text/index.js';
+import { paint, table, wrap, type ExitCode, type Io } from './io.js';
+import { printJson } from './json.js';
+import {
+  addTargetOptions,
+  amongOthers,
+  collect,
+  findTargets,
+  heldStates,
+  openForCommand,
+  type TargetOptions,
+} from './targets.js';
+
+interface WriteOptions extends TargetOptions {
+  readonly set?: readonly string[];
+  readonly hide?: boolean;
+  readonly reach: string;
+  readonly panel?: string;
+  readonly media?: string;
+  readonly while?: readonly string[];
+  readonly avoid?: readonly string[];
+  readonly draft?: string;
+}
+
+export function addWrite(program: Command, io: Io, done: (code: ExitCode) => void): void {
+  addTargetOptions(program.command('write <page>'))
+    .description('write the shortest rule that beats what governs a thing, and nothing else')
+    .option('--set <declaration>', 'what to change, as in "font-size: 18px"; may be repeated', collect)
+    .option('--hide', 'make the thing go away')
+    .option(
+      '--reach <reach>',
+      'only: just the first match; all: every match; alike: all of the same kind',
+      'only',
+    )
+    .option('--while <state>', 'only in this state, as in ".row:hover"; may be repeated', collect)
+    .option('--media <query>', 'only under this media query, as in "(max-width: 600px)"')
+    .option('--panel <name>', 'the box that it will be pasted into; sets where it is loaded')
+    .option('--avoid <name>', 'a name that must not be used; may be repeated', collect)
+    .option('--draft <file>', 'add the rule to this CSS file')
+    .action(async (where: string, options: WriteOptions) => {
+      const page = await openForCommand(io, where, options);
+      const targets = findTargets(page, options);
+      const at = options.reach === 'all' ? targets : targets.slice(0, 1);
+      const override = writeOverride(page, {
+        at,
+        set: readSet(options),
+        reach: readReach(options.reach),
+        panel: findPanel(options.panel),
+        media: options.media,
+        held: heldStates(options.while ?? []),
+        avoid: options.avoid,
+      });
+      if (options.draft) await saveToDraft(options.draft, override.css);
+      if (options.json) printJson(io, { command: 'write', target: elementOf(at[0]), ...override });
+      else io.out(report(page, targets, override, options, io).join('\n'));
+      if (options.draft) io.err(`added to ${options.draft}`);
+      done(
+        override.spill.length || override.warnings.some((warning) => /^Nothing|does not win/.test(warning))
+          ? 1
+          : 0,
+      );
+    });
+}
+
+function readReach(reach: string): 'only' | 'alike' {
+  if (reach === 'alike') return 'alike';
+  if (reach === 'only' || reach === 'all') return 'only';
+  throw new YeltoError(`--reach takes only, all or alike, not "${reach}".`);
+}
+
+/** @throws YeltoError for an unknown name, with the known ones. */
+export function findPanel(name: string | undefined): PanelProfile | undefined {
+  if (name === undefined) return undefined;
+  const found = panelProfiles.find((profile) => profile.name === name);
+  if (found) return found;
+  const known = panelProfiles.map((profile) => `  ${profile.name}: ${profile.about}`).join('\n');
+  throw new YeltoError(`There is no panel "${name}".`, { remedy: `These are known:\n${known}` });
+}
+
+function readSet({ set = [], hide }: WriteOptions): Record<string, string> {
+  const wished: Record<string, string> = hide ? { display: 'none' } : {};
+  for (const text of set) {
+    const [, property, value] = /^\s*([\w-]+)\s*:\s*([^]*?)\s*;?\s*$/.exec(text) ?? [];
+    if (property === undefined || value === '') {
+      throw new YeltoError(`--set "${text}" is not a declaration.`, {
+        remedy: 'Write a property, a colon and a value, as in --set "font-size: 18px".',
+      });
+    }
+    wished[property] = value;
+  }
+  if (Object.keys(wished).length === 0) {
+    throw new YeltoError('Nothing was wished for.', {
+      remedy: 'Say what to change with --set "property: value", or --hide.',
+    });
+  }
+  return wished;
+}
+
+function report(
+  page: Page,
+  targets: readonly Target[],
+  override: Override,
+  options: WriteOptions,
+  io: Io,
+): string[] {
+  const { css, matched, spill, beats, hooks, alternatives, warnings } = override;
+  const others = options.reach === 'only' ? amongOthers(targets) : '';
+  const lines = [
+    paint.quiet(
+      `for ${describeTarget(targets[0])}${others ? `, ${others}; --reach all takes them all` : ''}`,
+    ),
+    '',
+    paint.name(css),
+  ];
+  const exact =
+    spill.length === 0
+      ? 'and touches nothing else'
+      : `of which ${count(spill.length, 'element')} nobody asked for`;
+  lines.push(
+    `${spill.length === 0 ? paint.good('Matches') : paint.bad('Matches')} ${count(matched.length, 'element')} ${exact}.`,
+    '',
+  );
+  const rows: string[][] = beats.map((entry, i) => [
+    i ? '' : 'Beats',
+    `${entry.declaration.property}: ${entry.declaration.value} in ${entryPlace(page, entry)}, ${winWords(entry, override)}`,
+  ]);
+  if (hooks.length)
+    rows.push(['Holds on to', list([...new Set(hooks.map(({ name, grade }) => `${name} (${grade})`))])]);
+  alternatives
+    .slice(0, 3)
+    .forEach(({ selector, cost }, i) => rows.push([i ? '' : 'Or', `${selector}: ${cost}`]));
+  lines.push(table(rows, io.columns, 0));
+  for (const warning of warnings) lines.push('', wrap(`${paint.wary('Mind:')} ${warning}`, io.columns, 0, 6));
+  if (page.conditions.width === 1280 && !options.draft) {
+    lines.push('', paint.quiet('Next: the same again with --draft my.css to keep it, then yelto prove.'));
+  } else if (options.draft)
+    lines.push('', paint.quiet(`Next: yelto prove ${page.name} --draft ${options.draft}`));
+  return lines;
+}
+
+/** By how much it wins. */
+function winWords(entry: Entry, { important, specificity }: Override): string {
+  const { declaration, specificity: theirs } = entry;
+  if (declaration.origin === 'user-agent') return 'which any rule beats';
+  if (important.length && !declaration.important) return 'by importance, as nothing less beats it';
+  if (!theirs) return 'which any rule beats';
+  if (entry.layer) return `which stands in layer ${entry.layer}`;
+  const isEqual = specificityText(theirs) === specificityText(specificity);
+  const both = important.length ? 'both important, ' : '';
+  return isEqual
+    ? `${both}as strong and loaded earlier ${specificityText(theirs)}`
+    : `${both}by ${specificityText(specificity)} against ${specificityText(theirs)}`;
+}

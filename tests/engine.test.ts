@@ -1,0 +1,24 @@
+// Our contests against a real engine's winners, on the demo pages.
+import type { Browser } from 'playwright-core';
+import { openPage } from 'yelto/node';
+import { compareWithEngine, startEngine } from './support/engine.js';
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await startEngine();
+});
+afterAll(() => browser.close());
+
+const pages = ['demo/r14/catalogue', 'demo/r14/tool'];
+const widths = [1280, 800, 480];
+
+for (const where of pages) {
+  for (const width of widths) {
+    test(`${where} at ${width}px has the engine's winners`, async () => {
+      const page = await openPage(where, { conditions: { width } });
+      const { compared, differences } = await compareWithEngine(browser, page);
+      expect(differences).toEqual([]);
+      expect(compared).toBeGreaterThan(5000);
+    });
+  }
+}

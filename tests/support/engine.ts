@@ -1,0 +1,259 @@
+// Asks a real engine which declaration wins, and compares with our contests. Every declaration that the
+// engine accepts is rewritten into an uninherited registered custom property that holds its number, one for
+// each longhand that the engine sets; reading that property names the engine's winner.
+import { chromium, type Browser, type Page as Tab } from 'playwright-core';
+import { contest, type Page, type PageElement, type Target } from 'yelto';
+import { launchOptions } from '../../scripts/browser.mjs';
+// The rewriting needs the places of all declarations, those in rules that we drop included.
+import {
+  parseSheet,
+  parseStyleAttribute,
+  type Content,
+  type WrittenDeclaration,
+} from '../../dist/sheet/index.js';
+
+export function startEngine(): Promise<Browser> {
+  return chromium.launch(launchOptions);
+}
+
+interface Numbered {
+  /** sheet:offset, or style:element:offset. */
+  readonly key: string;
+  readonly longhands: readonly string[];
+}
+
+function allDeclarations(contents: readonly Content[]): WrittenDeclaration[] {
+  return contents.flatMap((content) => {
+    if (content.kind === 'declarations') return [...content.declarations];
+    if (
+      content.kind === 'at-rule' &&
+      /^(font-face|property|counter-style|page|(-\w+-)?keyframes)$/.test(content.name)
+    )
+      return [];
+    return allDeclarations(content.contents ?? []);
+  });
+}
+
+/** What the engine makes of each declaration: the longhands it sets, [] for one that it refuses. */
+async function askLonghands(
+  tab: Tab,
+  declarations: readonly { property: string; value: string }[],
+): Promise<Map<string, string[]>> {
+  const distinct = [...new Map(declarations.map((one) => [`${one.property}:${one.value}`, one])).entries()];
+  const answers = await tab.evaluate(
+    (list) =>
+      list.map(([, { property, value }]) => {
+        const box = document.createElement('div');
+        box.style.setProperty(property, value);
+        return [...box.style];
+      }),
+    distinct,
+  );
+  return new Map(distinct.map(([key], i) => [key, answers[i]]));
+}
+
+const varName = (longhand: string) => `--y-${longhand}`;
+
+/** Numbers one text's declarations and rewrites it. */
+function rewrite(
+  text: string,
+  declarations: readonly WrittenDeclaration[],
+  longhands: ReadonlyMap<string, string[]>,
+  keyOf: (one: WrittenDeclaration) => string,
+  numbered: Numbered[],
+): string {
+  let result = text;
+  for (const one of [...declarations].sort((a, b) => b.start - a.start)) {
+    const names = longhands.get(`${one.property}:${one.value}`) ?? [];
+    const number = numbered.push({ key: keyOf(one), longhands: names }) - 1;
+    const mark = one.important ? ' !important' : '';
+    const written = names.map((name) => `${varName(name)}: ${number}${mark}`).join('; ');
+    result = `${result.slice(0, one.start)}${written || '--y-refused: 0'}${result.slice(one.end)}`;
+  }
+  return result;
+}
+
+export interface Comparison {
+  readonly compared: number;
+  readonly differences: readonly string[];
+}
+
+/** Compares every element, given pseudo-element and longhand of a page at one width. */
+export async function compareWithEngine(
+  browser: Browser,
+  page: Page,
+  pseudos: readonly string[] = ['::before', '::after'],
+): Promise<Comparison> {
+  const { width, height } = page.conditions;
+  const tab = await browser.newPage({ viewport: { width, height } });
+  try {
+    const texts = page.sheets.map(({ css }) => allDeclarations(parseSheet(css).contents));
+    const inline = page.elements.flatMap((element) => {
+      const style = element.attributes.get('style');
+      return style === undefined
+        ? []
+        : [{ element, style, declarations: parseStyleAttribute(style).declarations }];
+    });
+    const longhands = await askLonghands(tab, [
+      ...texts.flat(),
+      ...inline.flatMap(({ declarations }) => declarations),
+    ]);
+    const numbered: Numbered[] = [];
+    const sheets = page.sheets.map(({ css }, i) =>
+      rewrite(css, texts[i], longhands, ({ start }) => `${i}:${start}`, numbered),
+    );
+    const attributes = inline.map(({ element, style, declarations }) => ({
+      index: element.index,
+      style: rewrite(style, declarations, longhands, ({ property }) => `style:${property}`, numbered),
+    }));
+    const names = [...new Set(numbered.flatMap((one) => one.longhands))];
+    await loadRewritten(tab, page, sheets, attributes, names);
+    const engine = await readWinners(tab, names, ['', ...pseudos]);
+    return compare(page, engine, numbered, names, ['', ...pseudos]);
+  } finally {
+    await tab.close();
+  }
+}
+
+async function loadRewritten(
+  tab: Tab,
+  page: Page,
+  sheets: readonly string[],
+  attributes: readonly { index: number; style: string }[],
+  names: readonly string[],
+): Promise<void> {
+  const base = 'http://page.test/a/b/c/';
+  const byAddress = new Map<string, string>();
+  page.sheets.forEach(({ href, status }, i) => {
+    if (href !== undefined && status === 'loaded') byAddress.set(new URL(href, base).href, sheets[i]);
+  });
+  await tab.route('**/*', (route) => {
+    const url = route.request().url();
+    if (url === base) return route.fulfill({ contentType: 'text/html; charset=utf-8', body: page.html });
+    const css = byAddress.get(url);
+    return css === undefined
+      ? route.fulfill({ status: 404, body: '' })
+      : route.fulfill({ contentType: 'text/css; charset=utf-8', body: css });
+  });
+  await tab.goto(base, { waitUntil: 'load' });
+  const embedded = page.sheets.flatMap(({ how }, i) => (how === 'embedded' ? [sheets[i]] : []));
+  const added = page.sheets.flatMap(({ how }, i) => (how === 'added' ? [sheets[i]] : []));
+  await tab.evaluate(
+    ({ embedded, added, attributes, names }) => {
+      const elements = document.querySelectorAll('*');
+      for (const { index, style } of attributes) elements[index].setAttribute('style', style);
+      for (const name of names) CSS.registerProperty({ name: `--y-${name}`, syntax: '*', inherits: false });
+      const styles = [...document.querySelectorAll('style')].filter((style) =>
+        /^(|text\/css)$/i.test(style.type),
+      );
+      styles.forEach((style, i) => (style.textContent = embedded[i]));
+      for (const css of added) {
+        const sheet = new CSSStyleSheet();
+        sheet.replaceSync(css);
+        document.adoptedStyleSheets.push(sheet);
+      }
+    },
+    { embedded, added, attributes, names },
+  );
+}
+
+/** For each element, pseudo-element and longhand the number that won, '' for none: [element][pseudo] → {longhand: number}. */
+function readWinners(
+  tab: Tab,
+  names: readonly string[],
+  pseudos: readonly string[],
+): Promise<Record<string, string>[][]> {
+  return tab.evaluate(
+    ({ names, pseudos }) =>
+      [...document.querySelectorAll('*')].map((element) =>
+        pseudos.map((pseudo) => {
+          const style = getComputedStyle(element, pseudo || null);
+          const won: Record<string, string> = {};
+          for (const name of names) {
+            const number = style.getPropertyValue(`--y-${name}`);
+            if (number !== '') won[name] = number.trim();
+          }
+          return won;
+        }),
+      ),
+    { names, pseudos },
+  );
+}
+
+function compare(
+  page: Page,
+  engine: Record<string, string>[][],
+  numbered: readonly Numbered[],
+  names: readonly string[],
+  pseudos: readonly string[],
+): Comparison {
+  const differences: string[] = [];
+  let compared = 0;
+  if (engine.length !== page.elements.length)
+    differences.push(`the engine has ${engine.length} elements, we ${page.elements.length}`);
+  const longhandsByKey = new Map(numbered.map(({ key, longhands }) => [key, new Set(longhands)]));
+  page.elements.forEach((element, row) => {
+    pseudos.forEach((pseudo, p) => {
+      for (const name of names) {
+        compared++;
+        const number = engine[row]?.[p]?.[name];
+        const theirs = number === undefined ? '' : numbered[Number(number)].key;
+        const ours = ourWinners(page, element, pseudo, name, longhandsByKey);
+        if (ours.includes(theirs)) continue;
+        const where = `${element.tag}[${row}].${element.classes.join('.')}${pseudo} ${name}`;
+        if (differences.length < 40)
+          differences.push(`${where}: engine ${tell(page, theirs)}, we ${tell(page, ours[0])}`);
+      }
+    });
+  });
+  return { compared, differences };
+}
+
+/**
+ * Our winners: the first entry that the engine, too, counts to this very longhand (flow-relative ones compete
+ * only with us), and the next one where a container query that markup cannot answer decides between them.
+ */
+function ourWinners(
+  page: Page,
+  element: PageElement,
+  pseudo: string,
+  name: string,
+  longhandsByKey: ReadonlyMap<string, ReadonlySet<string>>,
+): string[] {
+  const target: Target = pseudo ? { element, pseudo } : element;
+  const found = contest(page, target, name);
+  if (found.inheritedFrom) return [''];
+  const keys: string[] = [];
+  for (const { declaration, dependsOn } of found.entries) {
+    const { origin, property, sheet, line, column } = declaration;
+    const key =
+      origin === 'style-attribute'
+        ? `style:${property}`
+        : sheet === undefined
+          ? ''
+          : `${sheet}:${offsetOf(page, sheet, line, column)}`;
+    if (key === '' || (longhandsByKey.has(key) && !longhandsByKey.get(key)!.has(name))) continue;
+    keys.push(key);
+    if (!dependsOn) return keys;
+  }
+  return [...keys, ''];
+}
+
+const starts = new WeakMap<object, number[]>();
+
+function offsetOf(page: Page, sheet: number, line: number, column: number): number {
+  const { css } = page.sheets[sheet];
+  let lines = starts.get(page.sheets[sheet]);
+  if (!lines) {
+    lines = [0];
+    for (const found of css.matchAll(/\r\n|[\n\r\f]/g)) lines.push(found.index + found[0].length);
+    starts.set(page.sheets[sheet], lines);
+  }
+  return lines[line - 1] + column - 1;
+}
+
+function tell(page: Page, key: string): string {
+  if (key === '' || key.startsWith('style:')) return key || 'none';
+  const [sheet, offset] = key.split(':').map(Number);
+  return `${page.sheets[sheet].label}@${offset} "${page.sheets[sheet].css.slice(offset, offset + 40).replace(/\s+/g, ' ')}"`;
+}
