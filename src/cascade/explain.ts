@@ -111,6 +111,7 @@ function variableWords(page: Page, target: Target, name: string): string {
 function priceWords(page: Page, target: Target, property: string, winner: Entry): string {
   const { important, specificity, hopeless } = priceOf(page, target, property);
   if (hopeless) return `Nothing of yours can beat it: ${hopeless}.`;
+  if (important && specificity.every((part) => part === 0)) return '!important, in any rule that matches.';
   if (important) return `!important, in a rule of at least ${specificityText(specificity)}.`;
   if (winner.declaration.origin === 'user-agent') return 'Any rule that matches.';
   if (winner.layer) return 'Any rule outside layers that matches.';

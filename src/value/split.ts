@@ -21,6 +21,7 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
   if (/(^|[^\w-])(var|env|attr|if)\(/i.test(value)) return undefined;
   if (/^(initial|inherit|unset|revert|revert-layer)$/i.test(value))
     return new Map(longhands.map((one) => [one, value]));
+  if (name === 'font') return splitFont(longhands, value);
   const parts = topLevelParts(value);
   if (parts === undefined) return undefined;
   if (fourSides.test(name) && parts.length <= 4) {
@@ -51,6 +52,25 @@ function splitFlex(parts: readonly string[]): ReadonlyMap<string, string> | unde
   const shrink = isNumber(parts[1]) ? parts[1] : '1';
   const basis = parts[isNumber(parts[1]) ? 2 : 1] ?? '0%';
   return zip(names, [parts[0], shrink, basis]);
+}
+
+/** CSS Fonts 4 §2.7: what stands before the size is told apart by its grammar, what follows it is the family. */
+function splitFont(longhands: readonly string[], value: string): ReadonlyMap<string, string> | undefined {
+  const found =
+    /^(.*?)((?:[\d.]+(?:[a-z]+|%)|(?:calc|clamp|min|max)\([^]*?\)|(?:xx?-)?(?:small|large)|xxx-large|medium|larger|smaller))(?:\s*\/\s*([^\s,]+))?\s+([^]+)$/i.exec(
+      value,
+    );
+  if (!found) return undefined;
+  const [, front, size, lineHeight = 'normal', family] = found;
+  const split = new Map<string, string>(longhands.map((name) => [name, initialValue(name)]));
+  split.set('font-size', size).set('line-height', lineHeight).set('font-family', family);
+  for (const part of front.trim().split(/\s+/).filter(Boolean)) {
+    const owner = ['font-style', 'font-variant-caps', 'font-weight', 'font-stretch'].find(
+      (name) => part !== 'normal' && fits(name, part),
+    );
+    if (owner) split.set(owner, part);
+  }
+  return split;
 }
 
 function splitSingleBackground(

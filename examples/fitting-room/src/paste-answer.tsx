@@ -1,0 +1,72 @@
+import { Button, Code, NativeSelect, Text } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import type { Room } from './use-room.js';
+
+type Packed = Awaited<ReturnType<Room['engine']['pack']>>;
+
+/** The text for the owner's panel, its size against the limit, and what had to be adapted. */
+export function PasteAnswer({ room }: { room: Room }) {
+  const [panels, setPanels] = useState<{ name: string; about: string; limit?: number }[]>([]);
+  const [panel, setPanel] = useState('plinthwork');
+  const [packed, setPacked] = useState<Packed>();
+  const [isCopied, setIsCopied] = useState(false);
+
+  useEffect(() => void room.engine.panels().then(setPanels), [room.engine]);
+  useEffect(() => {
+    setIsCopied(false);
+    room.engine.pack(room.draft, panel).then(setPacked);
+  }, [room.engine, room.draft, panel]);
+
+  const profile = panels.find(({ name }) => name === panel);
+  if (room.draft.trim() === '') {
+    return (
+      <Text size="sm" c="dimmed">
+        There is nothing to paste yet.
+      </Text>
+    );
+  }
+  return (
+    <>
+      <NativeSelect
+        size="xs"
+        label="Your panel"
+        data={panels.map(({ name }) => name)}
+        value={panel}
+        onChange={(event) => setPanel(event.currentTarget.value)}
+        description={profile?.about}
+      />
+      {packed && (
+        <>
+          <Code block mt="xs" style={{ maxHeight: 220, overflow: 'auto' }}>
+            {packed.text}
+          </Code>
+          <Text size="sm" mt={4}>
+            {packed.size} characters{profile?.limit ? ` of ${profile.limit}` : ''}
+            {packed.changes.length > 0 && `; ${packed.changes.join(', ')}`}
+          </Text>
+          {packed.warnings.map((warning) => (
+            <Text key={warning} size="sm" c="red.9">
+              Mind: {warning}
+            </Text>
+          ))}
+          <Button size="xs" mt="sm" onClick={() => copy(packed.text).then(() => setIsCopied(true))}>
+            {isCopied ? 'Copied' : 'Copy for the panel'}
+          </Button>
+        </>
+      )}
+    </>
+  );
+}
+
+/** Where the clipboard is not allowed, the old way through a selection. */
+async function copy(text: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text);
+  } catch {
+    const area = Object.assign(document.createElement('textarea'), { value: text });
+    document.body.append(area);
+    area.select();
+    document.execCommand('copy');
+    area.remove();
+  }
+}

@@ -1,0 +1,84 @@
+import type { PageSource, SheetSource } from '../page/index.js';
+import { importedHrefs, resolveHref } from '../sheet/index.js';
+
+/** Marks what Yelto itself puts into a page; it is left out of every reading. */
+export const ownMark = 'data-yelto';
+
+/**
+ * Reads a live document, as it is now, into a page's source: its markup, the texts of its sheets and the
+ * window's conditions. Elements keep their order, so that `page.elements[i]` is the i-th element of
+ * `liveElements(document)`. A sheet whose text cannot be fetched is given without one, and counts as missing.
+ */
+export async function readDocument(
+  document: Document,
+  name: string = document.location.href,
+): Promise<PageSource> {
+  const window = document.defaultView;
+  const width = window?.innerWidth || 1280;
+  const height = window?.innerHeight || 800;
+  return {
+    name,
+    html: readMarkup(document),
+    sheets: await readSheets(document),
+    conditions: { width, height, preferences: readPreferences(window) },
+  };
+}
+
+/** All elements in document order, Yelto's own left out. */
+export function liveElements(document: Document): Element[] {
+  return [...document.querySelectorAll('*')].filter((element) => !element.closest(`[${ownMark}]`));
+}
+
+function readMarkup(document: Document): string {
+  const root = document.documentElement.cloneNode(true) as HTMLElement;
+  for (const own of root.querySelectorAll(`[${ownMark}]`)) own.remove();
+  const mode = document.compatMode === 'BackCompat' ? '' : '<!DOCTYPE html>\n';
+  return mode + root.outerHTML;
+}
+
+async function readSheets(document: Document): Promise<SheetSource[]> {
+  const links = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i][href]')];
+  const open = links.map((link) => ({ key: link.getAttribute('href')!.trim(), href: link.href }));
+  for (const style of document.querySelectorAll('style')) {
+    for (const imported of importedHrefs(style.textContent ?? ''))
+      open.push({ key: imported, href: new URL(imported, document.baseURI).href });
+  }
+  const sheets = new Map<string, SheetSource>();
+  for (let next = open.shift(); next; next = open.shift()) {
+    const { key, href } = next;
+    if (sheets.has(key)) continue;
+    const { css, status } = await fetchSheet(href);
+    sheets.set(key, { href: key, css, status });
+    for (const imported of importedHrefs(css))
+      open.push({ key: resolveHref(key, imported), href: new URL(imported, href).href });
+  }
+  return [...sheets.values()];
+}
+
+async function fetchSheet(href: string): Promise<{ css: string; status: number }> {
+  try {
+    const answer = await fetch(href);
+    const isSheet = answer.ok && !/^text\/html/i.test(answer.headers.get('content-type') ?? '');
+    return { css: isSheet ? await answer.text() : '', status: isSheet ? answer.status : 404 };
+  } catch {
+    return { css: '', status: 404 };
+  }
+}
+
+/** Media features that a window answers for itself, and the words each can have. */
+const preferenceWords: Readonly<Record<string, readonly string[]>> = {
+  'prefers-color-scheme': ['dark', 'light'],
+  'prefers-reduced-motion': ['reduce', 'no-preference'],
+  'prefers-contrast': ['more', 'less', 'no-preference'],
+  hover: ['hover', 'none'],
+  pointer: ['fine', 'coarse', 'none'],
+};
+
+function readPreferences(window: Window | null): Record<string, string> {
+  const preferences: Record<string, string> = {};
+  for (const [feature, words] of Object.entries(preferenceWords)) {
+    const held = words.find((word) => window?.matchMedia(`(${feature}: ${word})`).matches);
+    if (held) preferences[feature] = held;
+  }
+  return preferences;
+}

@@ -1,0 +1,138 @@
+import { liveElements, ownMark } from './read-document.js';
+
+/** What is put into a live page while someone looks at it. */
+export interface Stage {
+  /** Frames elements, by their index in the page; [] takes the frames away. */
+  light(indices: readonly number[], note?: string): void;
+  /** Lays a draft over the page, loaded after all its sheets; '' takes it away. */
+  tryDraft(css: string): void;
+  /** Whether the next press of the pointer points at something instead of using the page. */
+  setPicking(isPicking: boolean): void;
+  /** Takes everything out again. */
+  leave(): void;
+}
+
+export interface StageEvents {
+  /** Told of the element under the pointer while picking, and of its text's box. */
+  readonly onHover?: (index: number) => void;
+  /** Told of all elements under the pressed point, topmost first. */
+  readonly onPoint: (indices: readonly number[]) => void;
+}
+
+/** Sets up the highlight, the picking and the trying in a document. */
+export function enterStage(document: Document, events: StageEvents): Stage {
+  const window = document.defaultView!;
+  const layer = makeLayer(document);
+  const sheet = new (window as unknown as { CSSStyleSheet: typeof CSSStyleSheet }).CSSStyleSheet();
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  let isPicking = false;
+  let lit: { indices: readonly number[]; note: string } = { indices: [], note: '' };
+  const draw = () => drawFrames(document, layer, lit.indices, lit.note);
+  const indexOf = (element: Element) => liveElements(document).indexOf(element);
+  const listeners: [string, (event: Event) => void][] = [
+    [
+      'pointermove',
+      (event) =>
+        isPicking &&
+        event.target instanceof (window as unknown as { Element: typeof Element }).Element &&
+        events.onHover?.(indexOf(event.target)),
+    ],
+    ['pointerdown', (event) => isPicking && swallow(event)],
+    ['mousedown', (event) => isPicking && swallow(event)],
+    [
+      'click',
+      (event) => {
+        if (!isPicking) return;
+        swallow(event);
+        const { clientX, clientY } = event as MouseEvent;
+        events.onPoint(
+          document
+            .elementsFromPoint(clientX, clientY)
+            .map(indexOf)
+            .filter((index) => index >= 0),
+        );
+      },
+    ],
+    ['scroll', draw],
+  ];
+  for (const [type, listener] of listeners) document.addEventListener(type, listener, { capture: true });
+  window.addEventListener('resize', draw);
+  return {
+    light(indices, note = '') {
+      lit = { indices, note };
+      draw();
+    },
+    tryDraft(css) {
+      sheet.replaceSync(css.replace(/@import[^;]*;/g, ''));
+      draw();
+    },
+    setPicking(on) {
+      isPicking = on;
+      document.documentElement.style.cursor = on ? 'crosshair' : '';
+      if (!document.documentElement.getAttribute('style')) document.documentElement.removeAttribute('style');
+    },
+    leave() {
+      for (const [type, listener] of listeners)
+        document.removeEventListener(type, listener, { capture: true });
+      window.removeEventListener('resize', draw);
+      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
+      layer.host.remove();
+    },
+  };
+}
+
+function swallow(event: Event): void {
+  event.preventDefault();
+  event.stopImmediatePropagation();
+}
+
+interface Layer {
+  readonly host: HTMLElement;
+  readonly root: ShadowRoot;
+}
+
+/** Behind all elements of the page and in a shadow tree, so that neither styles the other. */
+function makeLayer(document: Document): Layer {
+  const host = document.createElement('div');
+  host.setAttribute(ownMark, '');
+  host.style.cssText = 'all: initial; position: fixed; inset: 0; pointer-events: none; z-index: 2147483647';
+  const root = host.attachShadow({ mode: 'closed' });
+  document.documentElement.append(host);
+  return { host, root };
+}
+
+const frameStyle = `
+  i { position: fixed; box-sizing: border-box; border: 2px dashed #b3008f; border-radius: 3px;
+      background: repeating-linear-gradient(135deg, rgb(179 0 143 / 14%) 0 4px, transparent 4px 9px) }
+  b { position: fixed; padding: 2px 8px; border-radius: 3px; background: #5c0049; color: #fff;
+      font: 600 12px/1.5 sans-serif; white-space: nowrap }`;
+
+function drawFrames(document: Document, { root }: Layer, indices: readonly number[], note: string): void {
+  const elements = liveElements(document);
+  const frames = indices.flatMap((index) => {
+    const box = elements[index]?.getBoundingClientRect();
+    if (!box || (box.width === 0 && box.height === 0)) return [];
+    const frame = document.createElement('i');
+    Object.assign(frame.style, {
+      left: `${box.left}px`,
+      top: `${box.top}px`,
+      width: `${box.width}px`,
+      height: `${box.height}px`,
+    });
+    return [{ frame, box }];
+  });
+  const style = document.createElement('style');
+  style.textContent = frameStyle;
+  root.replaceChildren(style, ...frames.map(({ frame }) => frame));
+  if (!note || !frames.length) return;
+  const label = document.createElement('b');
+  label.textContent = note;
+  const [{ box }] = frames;
+  Object.assign(label.style, {
+    left: `${Math.max(0, box.left)}px`,
+    top: box.top > 26 ? `${box.top - 24}px` : `${box.bottom + 4}px`,
+  });
+  root.append(label);
+  const room = document.documentElement.clientWidth - label.offsetWidth;
+  if (box.left > room) label.style.left = `${Math.max(0, room)}px`;
+}
