@@ -9,7 +9,14 @@ export {
   type Entry,
   type Target,
 } from './types.js';
-export { priceOf, type Price, requirementFor, standingCandidates, type Requirement } from './standing.js';
+export {
+  priceOf,
+  reasonAgainstWinner,
+  type Price,
+  requirementFor,
+  standingCandidates,
+  type Requirement,
+} from './standing.js';
 export {
   declarationText,
   describeTarget,

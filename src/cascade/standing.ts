@@ -1,9 +1,10 @@
 import type { DraftPlace, Page } from '../page/index.js';
 import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
-import { Level, type Candidate } from './rank.js';
+import { sourceLabel } from './contest.js';
+import { Level, reasonFor, type Candidate } from './rank.js';
 import { solutionOf } from './solution.js';
-import { elementOf, pseudoOf, type Target } from './types.js';
+import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 
 /** What an unlayered rule of the owner's needs, so that its declaration of one longhand wins on one target. */
 export interface Requirement {
@@ -87,4 +88,25 @@ export function priceOf(
     strength % 0x10000,
   ];
   return { important, specificity };
+}
+
+/**
+ * Why a declaration stands below the winner for one longhand of one target, in plain words; undefined where
+ * it is the winner or does not compete.
+ */
+export function reasonAgainstWinner(
+  page: Page,
+  target: Target,
+  longhand: string,
+  declaration: Declaration,
+): string | undefined {
+  const rivals = standingCandidates(page, target, longhand);
+  const own = rivals.find(
+    (one) =>
+      one.declaration.sheet === declaration.sheet &&
+      one.declaration.line === declaration.line &&
+      one.declaration.column === declaration.column,
+  );
+  if (!own || own === rivals[0]) return undefined;
+  return reasonFor(rivals[0], own, (one) => sourceLabel(page, one)).words;
 }

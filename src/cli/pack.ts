@@ -28,6 +28,7 @@ export function addPack(program: Command, io: Io, done: (code: ExitCode) => void
       if (options.json) printJson(io, { command: 'pack', ...packed });
       else {
         io.out(packed.text.trimEnd());
+        if (io.isTerminal) io.err('');
         const limit = panel.limit === undefined ? '' : ` of ${panel.limit}`;
         io.err(`${count(packed.size, 'character')}${limit}, for ${panel.about}`);
         for (const change of packed.changes) io.err(`  ${change}`);

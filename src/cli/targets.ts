@@ -45,9 +45,10 @@ export async function openForCommand(io: Io, where: string, options: PageOptions
   const width = Number(options.width ?? 1280);
   if (!(width >= 1 && width <= 100_000))
     throw new YeltoError(`--width takes a number of CSS px, not "${options.width}".`);
-  const onProgress = io.isTerminal
-    ? (reading: string) => io.err(`reading ${shorten(reading, 70)}`)
-    : undefined;
+  const onProgress =
+    io.isTerminal && /^https?:/i.test(where)
+      ? (reading: string) => io.err(`reading ${shorten(reading, 70)}`)
+      : undefined;
   return openPage(where, { conditions: { width, held: heldStates(options.hold ?? []) }, onProgress });
 }
 

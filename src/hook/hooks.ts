@@ -57,9 +57,15 @@ function compareHooks(a: Hook, b: Hook): number {
   return (
     gradeOrder[a.grade] - gradeOrder[b.grade] ||
     a.steps - b.steps ||
+    Number(isLoose(a)) - Number(isLoose(b)) ||
     kindOrder[a.kind] - kindOrder[b.kind] ||
     a.reach - b.reach
   );
+}
+
+/** Names that may last, but of one thing, a place or a look rather than of a kind. */
+function isLoose({ role }: Hook): boolean {
+  return role === 'instance' || role === 'position' || role === 'state' || role === 'utility';
 }
 
 function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {

@@ -1,7 +1,14 @@
 import { readFile, stat } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parseMarkup, parsePage, type Conditions, type Page, type SheetSource } from '../page/index.js';
+import {
+  pageFrom,
+  parseMarkup,
+  type Conditions,
+  type Markup,
+  type Page,
+  type SheetSource,
+} from '../page/index.js';
 import { importedHrefs, resolveHref } from '../sheet/index.js';
 import { YeltoError } from '../text/index.js';
 
@@ -26,8 +33,9 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   options.onProgress?.(name);
   const html = isAddress ? await fetchPage(where) : await readPageFile(name);
   const fetchSheet: Fetch = isAddress ? fetchText : (href) => readBeside(name, href);
-  const sheets = await readSheets(name, html, fetchSheet, options.onProgress);
-  return parsePage({ name, html, sheets, conditions: options.conditions });
+  const markup = parseMarkup(name, html);
+  const sheets = await readSheets(name, markup, fetchSheet, options.onProgress);
+  return pageFrom(markup, { name, html, sheets, conditions: options.conditions });
 }
 
 async function findFile(where: string): Promise<string> {
@@ -133,11 +141,10 @@ async function readData(href: string): Promise<{ text: string; status: number }>
 /** All linked sheets and, from them, all imported ones. */
 async function readSheets(
   name: string,
-  html: string,
+  { mentions, base }: Markup,
   fetchSheet: Fetch,
   onProgress?: (reading: string) => void,
 ): Promise<SheetSource[]> {
-  const { mentions, base } = parseMarkup(name, html);
   const isAddress = /^https?:\/\//i.test(name);
   const baseHref = isAddress ? resolveHref(name, base ?? '') : (base ?? '');
   const sheets = new Map<string, SheetSource>();

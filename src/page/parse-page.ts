@@ -1,7 +1,7 @@
 import { resolveHref } from '../sheet/index.js';
 import { Grammar } from '../value/index.js';
 import { Gatherer, type SheetToAdd } from './gather.js';
-import { parseMarkup, type SheetMention } from './markup.js';
+import { parseMarkup, type Markup, type SheetMention } from './markup.js';
 import { Page } from './page.js';
 import { usualConditions, type PageSource, type SheetSource, type SheetStatus } from './types.js';
 
@@ -12,7 +12,11 @@ import { usualConditions, type PageSource, type SheetSource, type SheetStatus } 
  * @throws YeltoError when `conditions` name a state or selector that cannot be read.
  */
 export function parsePage(source: PageSource): Page {
-  const markup = parseMarkup(source.name, source.html);
+  return pageFrom(parseMarkup(source.name, source.html), source);
+}
+
+/** The same from markup that was read already. */
+export function pageFrom(markup: Markup, source: PageSource): Page {
   const base = resolveHref(source.name, markup.base ?? '');
   const library = new SheetLibrary(source.sheets ?? [], base);
   const grammar = new Grammar();

@@ -1,4 +1,11 @@
-import { contest, sourceLabel, valueOf, type Entry, type Target } from '../cascade/index.js';
+import {
+  contest,
+  reasonAgainstWinner,
+  sourceLabel,
+  valueOf,
+  type Entry,
+  type Target,
+} from '../cascade/index.js';
 import { writeOverride } from '../override/index.js';
 import type { Conditions, DraftPlace, Held, Page } from '../page/index.js';
 import { count, list, placeText, YeltoError } from '../text/index.js';
@@ -49,7 +56,11 @@ export function judge(
   }
   const touched = awake.filter(({ wins, losses }) => wins.length + losses.length > 0);
   if (touched.length === 0) return matchesNothing(page, drafted);
-  const losing = touched.find(({ losses }) => losses.length > 0);
+  // Told at the page's own width where it loses there, as that is what the person has before them.
+  const isLosing = ({ losses }: Sighting) => losses.length > 0;
+  const losing =
+    touched.find((one) => isLosing(one) && one.view.conditions.width === page.conditions.width) ??
+    touched.find(isLosing);
   if (!losing) return winning(drafted, touched, context);
   return falling(drafted, touched, losing, context);
 }
@@ -127,17 +138,11 @@ function falling(
       remedy: 'Take one of the two out.',
     };
   }
-  const own = entries.find(
-    ({ declaration }) =>
-      declaration.line === drafted.declaration.line &&
-      declaration.column === drafted.declaration.column &&
-      declaration.sheet === drafted.declaration.sheet,
-  );
   const where = wonSomewhere ? `${whereWords(touched, losing)} ` : '';
   return {
     outcome: wonSomewhere ? 'partly' : 'loses',
     conditions: view.conditions,
-    why: `${where}loses to ${rivalWords(view, rival)}: ${lossReason(entries, own)}`,
+    why: `${where}loses to ${rivalWords(view, rival)}: ${reasonAgainstWinner(view, target, longhand, drafted.declaration) ?? 'it is stronger'}`,
     remedy: remedyFor(losing, drafted, context),
   };
 }
@@ -158,13 +163,6 @@ function rivalWords(view: Page, { declaration, selector }: Entry): string {
   if (sheet === undefined)
     return `${sourceLabel(view, declaration)} (${declaration.property}: ${declaration.value})`;
   return `${placeText({ file: sourceLabel(view, declaration), line, column })}${selector ? ` (${selector})` : ''}`;
-}
-
-/** Why the declaration stands below the winner, read off the first step that parts them. */
-function lossReason(entries: readonly Entry[], own: Entry | undefined): string {
-  const at = own ? entries.indexOf(own) : -1;
-  const step = entries.slice(1, at + 1).find(({ decidedBy }) => decidedBy !== undefined);
-  return (at > 0 ? entries[1].decidedBy : step?.decidedBy) ?? 'it is stronger';
 }
 
 /** A rule that wins on all that the losing one matches; proven by the search. */

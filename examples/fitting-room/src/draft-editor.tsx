@@ -1,8 +1,24 @@
 import { css } from '@codemirror/lang-css';
+import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
 import { useComputedColorScheme } from '@mantine/core';
 import { EditorView } from '@codemirror/view';
+import { tags } from '@lezer/highlight';
 import { basicSetup } from 'codemirror';
 import { useEffect, useRef } from 'react';
+
+// Colours come from room.css, where both schemes have their own.
+const colours = HighlightStyle.define([
+  {
+    tag: [tags.className, tags.tagName, tags.labelName, tags.constant(tags.className)],
+    color: 'var(--draft-name)',
+  },
+  {
+    tag: [tags.propertyName, tags.definitionKeyword, tags.keyword, tags.modifier],
+    color: 'var(--draft-property)',
+  },
+  { tag: [tags.number, tags.unit, tags.color, tags.string, tags.atom], color: 'var(--draft-value)' },
+  { tag: tags.comment, color: 'var(--mantine-color-dimmed)', fontStyle: 'italic' },
+]);
 
 /** A code editor for the draft. */
 export function DraftEditor({ text, onText }: { text: string; onText: (text: string) => void }) {
@@ -19,6 +35,7 @@ export function DraftEditor({ text, onText }: { text: string; onText: (text: str
       extensions: [
         basicSetup,
         css(),
+        syntaxHighlighting(colours),
         EditorView.lineWrapping,
         EditorView.theme({}, { dark: isDark }),
         EditorView.contentAttributes.of({ 'aria-label': 'Your draft' }),

@@ -34,6 +34,8 @@ export function useRoom(): Room {
   );
   const stage = useRef<Stage | undefined>(undefined);
   const address = useRef('');
+  // The kept text, for callbacks that outlive a rendering.
+  const keptDraft = useRef('');
   const [status, setStatus] = useState('Reading the page…');
   const [missing, setMissing] = useState<readonly string[]>([]);
   const [isPicking, setIsPicking] = useState(false);
@@ -84,6 +86,7 @@ export function useRoom(): Room {
         onHover: (index) => stage.current?.light([index]),
       });
       const kept = localStorage.getItem(draftKey(address.current)) ?? '';
+      keptDraft.current = kept;
       setDraftText(kept);
       stage.current.tryDraft(kept);
       const source = await readDocument(document);
@@ -109,12 +112,16 @@ export function useRoom(): Room {
   }, [engine, draft, isRead]);
 
   const setDraft = useCallback((text: string) => {
+    keptDraft.current = text;
     setDraftText(text);
     stage.current?.tryDraft(text);
     localStorage.setItem(draftKey(address.current), text);
   }, []);
 
-  const preview = useCallback((text: string | undefined) => stage.current?.tryDraft(text ?? draft), [draft]);
+  const preview = useCallback(
+    (text: string | undefined) => stage.current?.tryDraft(text ?? keptDraft.current),
+    [],
+  );
 
   const light = useCallback(
     (indices: readonly number[], note?: string) => stage.current?.light(indices, note),
