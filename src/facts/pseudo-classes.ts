@@ -1,4 +1,5 @@
 // Pseudo-classes without arguments and what decides them (Selectors 4; HTML Standard §4.16.3).
+// Only what today's engines know is listed: an unknown one drops its whole rule.
 // One more pseudo-class is one more row: `held` ones need nothing else, `tree`, `form` and `markup`
 // ones are answered in src/selector/ under the same name.
 
@@ -57,18 +58,14 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   modal: 'held',
   'popover-open': 'held',
   'picture-in-picture': 'held',
-  playing: 'held',
-  paused: 'held',
-  muted: 'held',
-  'volume-locked': 'held',
-  buffering: 'held',
-  seeking: 'held',
-  stalled: 'held',
   'active-view-transition': 'held',
   'interest-source': 'held',
   'interest-target': 'held',
   host: 'never',
-  'has-slotted': 'never',
+  current: 'never',
+  past: 'never',
+  future: 'never',
+  'xr-overlay': 'never',
   // Parts of scrollbars, which have no element in the tree.
   horizontal: 'never',
   vertical: 'never',
@@ -84,5 +81,4 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   '-webkit-drag': 'never',
   '-webkit-full-page-media': 'never',
   '-webkit-full-screen-ancestor': 'never',
-  '-internal-list-box': 'never',
 };

@@ -2,6 +2,7 @@ import { parseSelectors, type Names, type Selector } from '../selector/index.js'
 import {
   parseImport,
   parseMedia,
+  parseNamespace,
   parseSheet,
   resolveHref,
   supports,
@@ -391,9 +392,8 @@ export class Gatherer {
   }
 
   #namespace(rule: AtRule): void {
-    const [, prefix, address] =
-      /^([\w-]*)\s*(?:url\(\s*)?["']?([^"')]*)["']?\s*\)?$/.exec(rule.prelude) ?? [];
-    if (address !== undefined) this.#namespaces.set(prefix, address);
+    const found = parseNamespace(rule);
+    if (found) this.#namespaces.set(found.prefix, found.address);
   }
 
   #scope(rule: AtRule, contents: readonly Content[], place: Place): void {

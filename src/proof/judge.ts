@@ -9,7 +9,7 @@ import {
 import { writeOverride } from '../override/index.js';
 import type { Conditions, DraftPlace, Held, Page } from '../page/index.js';
 import { count, list, placeText, YeltoError } from '../text/index.js';
-import { longhandsOf } from '../value/index.js';
+import { isSameValue, longhandsOf } from '../value/index.js';
 import { boxFacts, noEffectOn } from './box.js';
 import { nearMiss } from './near-miss.js';
 import type { Drafted } from './prove.js';
@@ -114,7 +114,7 @@ function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Con
 function isEqualAnyway(view: Page, target: Target, longhands: readonly string[]): boolean {
   return longhands.every((longhand) => {
     const before = valueOf(view.bare, target, longhand);
-    return before !== '' && before.toLowerCase() === valueOf(view, target, longhand).toLowerCase();
+    return before !== '' && isSameValue(before, valueOf(view, target, longhand));
   });
 }
 

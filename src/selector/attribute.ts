@@ -5,8 +5,10 @@ import type { AttributeTest } from './types.js';
 /** Selectors 4 §6; letter case after HTML Standard §4.16.1. */
 export function matchAttribute(test: AttributeTest, row: number, tree: Tree): boolean {
   const isHtml = tree.isHtml[row] === 1;
-  const name = isHtml ? test.lowerName : test.name;
   const attributes = tree.attributes[row];
+  // SVG keeps capitals in attribute names (`viewBox`); engines find them without regard to case too.
+  const name =
+    isHtml || attributes.has(test.lowerName) ? test.lowerName : nameBeside(test.lowerName, attributes);
   if (test.anyNamespace) {
     for (const [key, value] of attributes) {
       if ((key === name || key.endsWith(`:${name}`)) && compare(test, value, isHtml)) return true;
@@ -15,6 +17,11 @@ export function matchAttribute(test: AttributeTest, row: number, tree: Tree): bo
   }
   const value = attributes.get(name);
   return value !== undefined && compare(test, value, isHtml);
+}
+
+function nameBeside(lowerName: string, attributes: ReadonlyMap<string, string>): string {
+  for (const name of attributes.keys()) if (name.toLowerCase() === lowerName) return name;
+  return lowerName;
 }
 
 function compare(test: AttributeTest, actual: string, isHtml: boolean): boolean {

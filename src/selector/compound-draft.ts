@@ -3,7 +3,6 @@ import type { Selector, Specificity, Test } from './types.js';
 /** A compound under construction. */
 export interface CompoundDraft {
   tag: number;
-  exactTag: number;
   ids: number[];
   classes: number[];
   tests: Test[];
@@ -14,7 +13,6 @@ export interface CompoundDraft {
 
 export const openDraft = (): CompoundDraft => ({
   tag: -1,
-  exactTag: -1,
   ids: [],
   classes: [],
   tests: [],

@@ -79,10 +79,8 @@ function matchFrom(selector: Selector, at: number, row: number, context: MatchCo
 
 function matchCompound(compound: Compound, row: number, context: MatchContext): boolean {
   const { tree } = context;
-  if (compound.tag >= 0) {
-    const same = tree.isHtml[row] ? tree.tag[row] === compound.tag : tree.exactTag[row] === compound.exactTag;
-    if (!same) return false;
-  }
+  // Engines fold the case for SVG elements too, as HTML documents write them (`foreignobject`).
+  if (compound.tag >= 0 && tree.tag[row] !== compound.tag) return false;
   for (const id of compound.ids) if (tree.id[row] !== id) return false;
   if (compound.classes.length) {
     const own = tree.classes[row];

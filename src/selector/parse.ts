@@ -37,7 +37,9 @@ export function parseSelectors(text: string, scope: SelectorScope): Selector[] {
 type Mode = 'plain' | 'in-pseudo' | 'in-has';
 
 class SelectorParser {
+  /** Whether the selector being read has `&` in it, or `:scope`. */
   #usesParent = false;
+  #usesScope = false;
 
   constructor(
     private readonly tokens: Tokens,
@@ -66,6 +68,7 @@ class SelectorParser {
     const text = tokenText(this.tokens, start, to).trim();
     const usedBefore = this.#usesParent;
     this.#usesParent = false;
+    if (depth === 0) this.#usesScope = false;
     const drafts: CompoundDraft[] = [];
     const combinators: Combinator[] = [];
     let at = start;
@@ -108,8 +111,8 @@ class SelectorParser {
     } else if (depth === 0 && this.scope.parents && (leading || !usesParent)) {
       combinators.unshift(leading ?? ' ');
       drafts.unshift(this.#parentDraft());
-    } else if (depth === 0 && leading && this.scope.scoped) {
-      combinators.unshift(leading);
+    } else if (depth === 0 && this.scope.scoped && (leading || !this.#usesScope)) {
+      combinators.unshift(leading ?? ' ');
       drafts.unshift({
         ...openDraft(),
         tests: [{ kind: 'pseudo-class', name: 'scope' }],
@@ -119,9 +122,8 @@ class SelectorParser {
     const specificity: Specificity = [0, 1, 2].map((part) =>
       drafts.reduce((sum, draft) => sum + draft.specificity[part], 0),
     ) as unknown as Specificity;
-    const compounds: Compound[] = drafts.map(({ tag, exactTag, ids, classes, tests }) => ({
+    const compounds: Compound[] = drafts.map(({ tag, ids, classes, tests }) => ({
       tag,
-      exactTag,
       ids,
       classes,
       tests,
@@ -145,6 +147,7 @@ class SelectorParser {
 
   #addParent(draft: CompoundDraft): void {
     this.#usesParent = true;
+    this.#usesScope = true;
     if (!this.scope.parents) {
       draft.tests.push({ kind: 'pseudo-class', name: 'scope' });
       return;
@@ -168,7 +171,7 @@ class SelectorParser {
 
   #compound(from: number, to: number, depth: number, mode: Mode): { draft: CompoundDraft; next: number } {
     const draft = openDraft();
-    let at = this.#type(from, to, draft);
+    let at = this.#type(from, to, draft, depth);
     for (let next = at; next < to; at = next) {
       next = this.#simple(at, to, draft, depth, mode);
       if (next === at) break;
@@ -181,7 +184,7 @@ class SelectorParser {
   }
 
   /** A type selector or `*`, with or without a namespace (Selectors 4 §5). */
-  #type(from: number, to: number, draft: CompoundDraft): number {
+  #type(from: number, to: number, draft: CompoundDraft, depth: number): number {
     const name = (at: number) => {
       if (at >= to) return undefined;
       if (this.tokens.types[at] === kinds.Ident) return ident.decode(tokenText(this.tokens, at));
@@ -207,13 +210,13 @@ class SelectorParser {
     if (local === undefined) {
       // A compound without a type takes the default namespace as well.
       const byDefault = this.scope.namespaces?.get('');
-      if (byDefault !== undefined) draft.tests.push({ kind: 'namespace', namespace: byDefault });
+      if (byDefault !== undefined && depth === 0)
+        draft.tests.push({ kind: 'namespace', namespace: byDefault });
       return from;
     }
     this.#addNamespace(draft, prefix, from);
     if (local !== '*') {
       draft.tag = this.scope.names.intern(local.toLowerCase());
-      draft.exactTag = this.scope.names.intern(local);
       draft.specificity[2]++;
     }
     return at + 1;
@@ -304,6 +307,7 @@ class SelectorParser {
     if (type === kinds.Ident) {
       if (!Object.hasOwn(pseudoClasses, name))
         this.#fail(colon, `there is no pseudo-class ":${name}"`, nearPseudoClass(name));
+      if (name === 'scope') this.#usesScope = true;
       tests.push({ kind: 'pseudo-class', name });
       draft.specificity[1]++;
     } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, tests, depth, mode });
@@ -375,12 +379,11 @@ class SelectorParser {
         this.#nth(colon, name, [from, to], into);
         return;
       case 'lang': {
-        const ranges = commaParts(this.tokens, from, to).map(([a, b]) =>
-          tokenText(this.tokens, a, b)
-            .trim()
-            .replace(/^["']|["']$/g, ''),
-        );
-        if (ranges.some((range) => range === '')) this.#fail(colon, ':lang() needs a language');
+        // The standard allows lists and strings; engines so far take one name and drop the rule otherwise.
+        const range = tokenText(this.tokens, from, to).trim();
+        if (!/^(?:[\w-]|\\.|[^\0-\x7f])+$/.test(range))
+          this.#fail(colon, `:lang(${range}) does not name one language`);
+        const ranges = [ident.decode(range)];
         tests.push({ kind: 'lang', ranges });
         break;
       }

@@ -106,9 +106,11 @@ function fromMarkup(name: string, row: number, tree: Tree): boolean {
       return isIndeterminate(row, control, tree);
     case 'required':
       return canBeRequired(control) && control.has('required');
+    // Engines count buttons too.
     case 'optional':
       return (
-        /^(input|select|textarea)$/.test(control.tag) && !(canBeRequired(control) && control.has('required'))
+        /^(input|select|textarea|button)$/.test(control.tag) &&
+        !(canBeRequired(control) && control.has('required'))
       );
     case 'read-write':
       return isReadWrite(row, control, tree);
@@ -265,8 +267,7 @@ function validity(row: number, control: Control, tree: Tree): 'valid' | 'invalid
     }
     return 'valid';
   }
-  if (!/^(input|select|textarea|button)$/.test(control.tag))
-    return control.tag === 'output' || control.tag === 'object' ? 'valid' : '';
+  if (!/^(input|select|textarea|button)$/.test(control.tag)) return '';
   const barred =
     isDisabled(row, tree) ||
     (control.tag === 'input' && /^(hidden|reset|button)$/.test(control.type)) ||

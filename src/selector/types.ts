@@ -35,7 +35,6 @@ export interface AttributeTest {
 /** Simple selectors that one element must satisfy together; −1 and empty lists ask nothing. */
 export interface Compound {
   readonly tag: number;
-  readonly exactTag: number;
   readonly ids: readonly number[];
   readonly classes: readonly number[];
   readonly tests: readonly Test[];

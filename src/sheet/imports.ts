@@ -1,5 +1,5 @@
 import { ident, string, url } from 'css-tree';
-import { after, kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { parseSheet } from './parse.js';
 import type { AtRule } from './rules.js';
 
@@ -16,15 +16,8 @@ export interface Import {
 export function parseImport(rule: AtRule): Import | undefined {
   const tokens = readTokens(rule.prelude);
   let at = skipSpace(tokens, 0);
-  const written = tokenText(tokens, at);
-  let href: string;
-  if (tokens.types[at] === kinds.String) href = string.decode(written);
-  else if (tokens.types[at] === kinds.Url) href = url.decode(written);
-  else if (/^(url|src)\($/i.test(written) && tokens.types[at] === kinds.Function) {
-    const inner = skipSpace(tokens, at + 1);
-    if (tokens.types[inner] !== kinds.String) return undefined;
-    href = string.decode(tokenText(tokens, inner));
-  } else return undefined;
+  const href = addressAt(tokens, at);
+  if (href === undefined) return undefined;
   at = skipSpace(tokens, after(tokens, at));
   let layer: string | undefined;
   if (/^layer\(?$/i.test(tokenText(tokens, at))) {
@@ -38,6 +31,27 @@ export function parseImport(rule: AtRule): Import | undefined {
     at = skipSpace(tokens, after(tokens, at));
   }
   return { href, layer, supports, media: tokenText(tokens, at, tokens.count).trim() };
+}
+
+/** The address that a string or `url()` holds at this token. */
+function addressAt(tokens: Tokens, at: number): string | undefined {
+  const written = tokenText(tokens, at);
+  if (tokens.types[at] === kinds.String) return string.decode(written);
+  if (tokens.types[at] === kinds.Url) return url.decode(written);
+  if (tokens.types[at] !== kinds.Function || !/^(url|src)\($/i.test(written)) return undefined;
+  const inner = skipSpace(tokens, at + 1);
+  return tokens.types[inner] === kinds.String ? string.decode(tokenText(tokens, inner)) : undefined;
+}
+
+/** Reads an `@namespace`'s prelude; the prefix is '' for the default one (CSS Namespaces 3 §2). */
+export function parseNamespace(rule: AtRule): { prefix: string; address: string } | undefined {
+  const tokens = readTokens(rule.prelude);
+  let at = skipSpace(tokens, 0);
+  const isPrefixed = tokens.types[at] === kinds.Ident;
+  const prefix = isPrefixed ? ident.decode(tokenText(tokens, at)) : '';
+  if (isPrefixed) at = skipSpace(tokens, at + 1);
+  const address = addressAt(tokens, at);
+  return address === undefined ? undefined : { prefix, address };
 }
 
 /** The addresses that a sheet imports, as written. */

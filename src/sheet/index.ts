@@ -11,4 +11,4 @@ export type {
 export { holds, parseMedia, widthsOf, type MediaQuery } from './media.js';
 export type { MediaConditions } from './media-features.js';
 export { supports, type Abilities } from './supports.js';
-export { importedHrefs, parseImport, resolveHref, type Import } from './imports.js';
+export { importedHrefs, parseImport, parseNamespace, resolveHref, type Import } from './imports.js';

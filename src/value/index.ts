@@ -12,3 +12,4 @@ export {
 } from './properties.js';
 export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
 export { splitShorthand } from './split.js';
+export { isSameValue } from './same.js';

@@ -62,15 +62,17 @@ function rewrite(
   keyOf: (one: WrittenDeclaration) => string,
   numbered: Numbered[],
 ): string {
-  let result = text;
-  for (const one of [...declarations].sort((a, b) => b.start - a.start)) {
+  const pieces: string[] = [];
+  let at = 0;
+  for (const one of [...declarations].sort((a, b) => a.start - b.start)) {
     const names = longhands.get(`${one.property}:${one.value}`) ?? [];
     const number = numbered.push({ key: keyOf(one), longhands: names }) - 1;
     const mark = one.important ? ' !important' : '';
     const written = names.map((name) => `${varName(name)}: ${number}${mark}`).join('; ');
-    result = `${result.slice(0, one.start)}${written || '--y-refused: 0'}${result.slice(one.end)}`;
+    pieces.push(text.slice(at, one.start), written || '--y-refused: 0');
+    at = one.end;
   }
-  return result;
+  return pieces.join('') + text.slice(at);
 }
 
 export interface Comparison {
@@ -94,13 +96,14 @@ export async function compareWithEngine(
         ? []
         : [{ element, style, declarations: parseStyleAttribute(style).declarations }];
     });
+    await tab.setContent('<!DOCTYPE html>');
     const longhands = await askLonghands(tab, [
       ...texts.flat(),
       ...inline.flatMap(({ declarations }) => declarations),
     ]);
     const numbered: Numbered[] = [];
     const sheets = page.sheets.map(({ css }, i) =>
-      rewrite(css, texts[i], longhands, ({ start }) => `${i}:${start}`, numbered),
+      rewrite(css, texts[i], longhands, ({ start }) => `${firstOf(page, i)}:${start}`, numbered),
     );
     const attributes = inline.map(({ element, style, declarations }) => ({
       index: element.index,
@@ -125,7 +128,8 @@ async function loadRewritten(
   const base = 'http://page.test/a/b/c/';
   const byAddress = new Map<string, string>();
   page.sheets.forEach(({ href, status }, i) => {
-    if (href !== undefined && status === 'loaded') byAddress.set(new URL(href, base).href, sheets[i]);
+    if (href !== undefined && status === 'loaded' && firstOf(page, i) === i)
+      byAddress.set(new URL(href, base).href, sheets[i]);
   });
   await tab.route('**/*', (route) => {
     const url = route.request().url();
@@ -231,12 +235,18 @@ function ourWinners(
         ? `style:${property}`
         : sheet === undefined
           ? ''
-          : `${sheet}:${offsetOf(page, sheet, line, column)}`;
+          : `${firstOf(page, sheet)}:${offsetOf(page, sheet, line, column)}`;
     if (key === '' || (longhandsByKey.has(key) && !longhandsByKey.get(key)!.has(name))) continue;
     keys.push(key);
     if (!dependsOn) return keys;
   }
   return [...keys, ''];
+}
+
+/** A sheet that is loaded twice is the same text to the engine; its first place stands for all. */
+function firstOf(page: Page, sheet: number): number {
+  const { href } = page.sheets[sheet];
+  return href === undefined ? sheet : page.sheets.findIndex((other) => other.href === href);
 }
 
 const starts = new WeakMap<object, number[]>();

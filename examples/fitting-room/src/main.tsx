@@ -6,8 +6,7 @@ import { RoomView } from './room-view.js';
 
 const theme = createTheme({
   primaryColor: 'grape',
-  primaryShade: { light: 8, dark: 4 },
-  autoContrast: true,
+  primaryShade: { light: 8, dark: 7 },
   fontFamily: '"Liberation Sans", "DejaVu Sans", sans-serif',
   fontFamilyMonospace: '"Liberation Mono", "DejaVu Sans Mono", monospace',
   headings: { fontFamily: '"Liberation Sans", "DejaVu Sans", sans-serif' },
