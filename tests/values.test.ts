@@ -20,7 +20,7 @@ const declarations = [
   'content: attr(x)', 'content: counter(a) "b"', 'line-height: 1.5', 'line-height: -1',
   'opacity: 50%', 'opacity: 2', 'z-index: 1.5', 'flex: 1 1 auto',
   'grid-template-areas: "a b" "c d"', 'grid-template-columns: repeat(auto-fill, minmax(1px, 1fr))', 'grid-area: 1 / 2', 'transform: translate(1px) rotate(3deg)',
-  'transform: translate(1px', 'transition: opacity .3s cubic-bezier(.1,.2,.3,1), top 1s', 'font-family: "a", b c, serif', 'font: caption',
+  'transition: opacity .3s cubic-bezier(.1,.2,.3,1), top 1s', 'font-family: "a", b c, serif', 'font: caption',
   'font: bold 1em x', 'font-weight: 450', 'font-weight: 1001', 'clip: rect(0 0 0 0)',
   'clip: rect(0, 0, 0, 0)', 'clip-path: inset(50%)', 'mask: url(x)', 'filter: blur(1px)',
   'backdrop-filter: blur(1px)', 'box-shadow: 0 0 1px red, inset 0 0 2px', 'text-shadow: none', 'margin: -1px auto',

@@ -3,6 +3,7 @@ export { uninherited } from './uninherited.js';
 export { shorthands } from './shorthands.js';
 export { aliases } from './aliases.js';
 export { logicalProperties, type LogicalFamily } from './logical-properties.js';
+export { grammarPatches, neverNegative, refusedWords, sizesWithoutFitContent } from './grammar-patches.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
 export { pseudoElements, isPseudoElement } from './pseudo-elements.js';

@@ -78,6 +78,8 @@ interface Place {
   readonly container: string;
   readonly parents?: readonly Selector[];
   readonly parentText: string;
+  /** Straight inside `@scope`, where declarations style its root; engines drop them in groups further in. */
+  readonly isScopeBody?: boolean;
   readonly owner?: PageElement;
   readonly depth: number;
 }
@@ -260,7 +262,7 @@ export class Gatherer {
   #declarations(declarations: readonly WrittenDeclaration[], place: Place): void {
     if (place.parents)
       this.#block(place.parents, place.parentText, declarations, place, declarations[0].start);
-    else if (place.scope) {
+    else if (place.scope && place.isScopeBody) {
       const selectors = parseSelectors(':where(:scope)', this.#selectorScope(place));
       this.#block(selectors, ':scope', declarations, place, declarations[0].start);
     } else
@@ -337,8 +339,9 @@ export class Gatherer {
     }
   }
 
-  #atRule(rule: AtRule, place: Place): void {
+  #atRule(rule: AtRule, outer: Place): void {
     const inner = rule.contents;
+    const place: Place = { ...outer, isScopeBody: false };
     switch (rule.name) {
       case 'media':
         if (inner)
@@ -412,7 +415,7 @@ export class Gatherer {
         rootElement: roots ? undefined : (place.owner?.parent ?? undefined),
         limits,
       };
-      this.#contents(contents, { ...place, scope, parents: undefined, parentText: '' });
+      this.#contents(contents, { ...place, scope, parents: undefined, parentText: '', isScopeBody: true });
     } catch (error) {
       if (!(error instanceof YeltoError)) throw error;
       this.#fault(

@@ -1,5 +1,7 @@
-import { lexer } from 'css-tree';
-import { nearest } from '../text/index.js';
+import { fork, lexer as upstream } from 'css-tree';
+import { grammarPatches, neverNegative, refusedWords, sizesWithoutFitContent } from '../facts/index.js';
+import { nearest, shorten } from '../text/index.js';
+import { withoutMath } from './math.js';
 import { isCustomProperty, canonicalProperty, isProperty, nearestProperties } from './properties.js';
 
 /** Why a declaration is dropped by a browser, and the likely spelling. */
@@ -8,6 +10,8 @@ export interface ValueFault {
   readonly reason: string;
   readonly remedy: string;
 }
+
+const { lexer } = fork({ properties: grammarPatches as Record<string, string> });
 
 /** Names of functions whose result is known only on the page (CSS Variables 1 §3; CSS Values 5). */
 const substitutions = /(^|[^\w-])(var|env|attr|if|inherit|random-item|--[\w-]+)\(/i;
@@ -49,22 +53,47 @@ function checkDeclaration(property: string, value: string): ValueFault | undefin
   if (property.toLowerCase() === 'all') return valueFault(property, value);
   const foreign = value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? [];
   if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, value);
-  return matches(property.toLowerCase(), value) || matches(canonicalProperty(property), value)
-    ? undefined
-    : valueFault(property, value);
+  // `7ch\\0` and its like, written for one old browser, have a unit that no other knows.
+  if (/\d[a-z%]*\\/i.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) return valueFault(property, value);
+  const name = property.toLowerCase();
+  const canonical = canonicalProperty(property);
+  // A legacy name may have values of its own; where no grammar is known for it, those of the new name hold.
+  const isValid =
+    matches(upstream.getProperty(name) ? name : canonical, value) && !refusedIn(canonical, value);
+  return isValid ? undefined : valueFault(property, value);
 }
 
 function matches(property: string, value: string): boolean {
-  // What the grammar tables do not know stays undecided, and counts as valid: the engine knows the name.
-  if (!lexer.getProperty(property)) return true;
-  return lexer.matchProperty(property, value).error === null;
+  if (grammarPatches[property] === undefined) {
+    // What the grammar tables do not know stays undecided, and counts as valid: the engine knows the name.
+    if (!upstream.getProperty(property)) return true;
+    if (refusedIn(property, value)) return false;
+  }
+  const plain = withoutMath(value);
+  return plain !== undefined && plain.every((text) => lexer.matchProperty(property, text).error === null);
+}
+
+/** Words and signs that the upstream grammar takes and engines do not. */
+function refusedIn(property: string, value: string): boolean {
+  const words = value.toLowerCase().match(/(?<![\w("'-])-?[a-z][\w-]*(?![\w(-])/g) ?? [];
+  const refused = refusedWords[property];
+  if (refused && words.some((word) => refused.test(word))) return true;
+  if (
+    words.some(
+      (word) =>
+        word === '-webkit-text' || (word === '-webkit-focus-ring-color' && !property.startsWith('outline')),
+    )
+  )
+    return true;
+  if (/fit-content\(/i.test(value) && sizesWithoutFitContent.test(property)) return true;
+  return neverNegative.test(property) && /(^|[\s,/])-(\d|\.\d)/.test(value.replace(/\([^()]*\)/g, '()'));
 }
 
 function valueFault(property: string, value: string): ValueFault {
   const near = nearest(value.toLowerCase(), keywordsOf(property));
   return {
     kind: 'value',
-    reason: `"${value}" is not a value for "${property}"`,
+    reason: `"${shorten(value, 60)}" is not a value for "${property}"`,
     remedy: near.length ? `Did you mean ${near.join(' or ')}?` : hint(value),
   };
 }

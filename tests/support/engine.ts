@@ -44,7 +44,8 @@ async function askLonghands(
     (list) =>
       list.map(([, { property, value }]) => {
         const box = document.createElement('div');
-        box.style.setProperty(property, value);
+        // An empty value would take the property away; in a sheet it is one (CSS Variables 1 §2).
+        box.style.setProperty(property, value === '' && property.startsWith('--') ? ' ' : value);
         return [...box.style];
       }),
     distinct,
@@ -236,7 +237,10 @@ function ourWinners(
         : sheet === undefined
           ? ''
           : `${firstOf(page, sheet)}:${offsetOf(page, sheet, line, column)}`;
-    if (key === '' || (longhandsByKey.has(key) && !longhandsByKey.get(key)!.has(name))) continue;
+    if (key === '') continue;
+    // A declaration that the engine refuses must not be among ours; one that it counts to another longhand may.
+    const theirs = longhandsByKey.get(key);
+    if (theirs && theirs.size > 0 && !theirs.has(name)) continue;
     keys.push(key);
     if (!dependsOn) return keys;
   }

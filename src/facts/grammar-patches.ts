@@ -1,0 +1,118 @@
+// Where today's engines take other values than css-tree's grammars; each row is a deviation from upstream.
+// Names are canonical properties; a grammar in CSS's value definition syntax (CSS Values 4 §2) replaces the
+// one upstream, `refuses` takes single words out of it.
+
+const legacySizes = /^(intrinsic|min-intrinsic)$/;
+
+/** Grammars that replace the upstream ones. */
+export const grammarPatches: Readonly<Record<string, string>> = {
+  speak: 'none | normal | spell-out | digits | literal-punctuation | no-punctuation',
+  'text-align':
+    'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center | -internal-center',
+  'tab-size': '<number [0,∞]> | <length [0,∞]>',
+  'word-spacing': 'normal | <length-percentage>',
+  'stroke-miterlimit': '<number [0,∞]>',
+  'fill-opacity': '<number> | <percentage>',
+  'stroke-opacity': '<number> | <percentage>',
+  cx: '<length-percentage> | <number>',
+  cy: '<length-percentage> | <number>',
+  x: '<length-percentage> | <number>',
+  y: '<length-percentage> | <number>',
+  r: '<length-percentage [0,∞]> | <number [0,∞]>',
+  rx: 'auto | <length-percentage [0,∞]> | <number [0,∞]>',
+  ry: 'auto | <length-percentage [0,∞]> | <number [0,∞]>',
+  'stroke-width': '<length-percentage [0,∞]> | <number [0,∞]>',
+  filter: 'none | <filter-value-list>',
+  '-webkit-text-stroke-width': '<line-width>',
+  'column-rule-color': '<color>#',
+  'column-rule-width': '<line-width>#',
+  'overflow-anchor': 'auto | none | visible',
+  'animation-iteration-count': '[ infinite | <number [0,∞]> ]#',
+  resize: 'none | both | horizontal | vertical | block | inline | auto',
+  'image-orientation': 'none | from-image',
+  'position-anchor': 'auto | normal | none | <dashed-ident>',
+  'line-height': 'normal | <number [0,∞]> | <length-percentage [0,∞]>',
+  'flex-grow': '<number [0,∞]>',
+  'flex-shrink': '<number [0,∞]>',
+  'column-gap': 'normal | <length-percentage [0,∞]>',
+  'row-gap': 'normal | <length-percentage [0,∞]>',
+  gap: '[ normal | <length-percentage [0,∞]> ]{1,2}',
+  'grid-gap': '[ normal | <length-percentage [0,∞]> ]{1,2}',
+  'column-count': 'auto | <integer [1,∞]>',
+  orphans: '<integer [1,∞]>',
+  widows: '<integer [1,∞]>',
+  perspective: 'none | <length [0,∞]>',
+  'text-overflow': 'clip | ellipsis',
+  'vector-effect': 'none | non-scaling-stroke',
+  zoom: 'normal | <number [0,∞]> | <percentage [0,∞]>',
+  'text-size-adjust': 'none | auto | <percentage [0,∞]>',
+  '-webkit-line-clamp': 'none | <integer [1,∞]>',
+  '-webkit-box-align': 'stretch | start | end | center | baseline',
+  '-webkit-box-decoration-break': 'slice | clone',
+  '-webkit-box-direction': 'normal | reverse',
+  '-webkit-box-flex': '<number>',
+  '-webkit-box-ordinal-group': '<integer [1,∞]>',
+  '-webkit-box-orient': 'horizontal | vertical | inline-axis | block-axis',
+  '-webkit-box-pack': 'start | end | center | justify',
+  '-webkit-font-smoothing': 'auto | none | antialiased | subpixel-antialiased',
+  '-webkit-locale': 'auto | <string>',
+  '-webkit-rtl-ordering': 'logical | visual',
+  '-webkit-text-combine': 'none | all | horizontal',
+  '-webkit-border-horizontal-spacing': '<length [0,∞]>',
+  '-webkit-border-vertical-spacing': '<length [0,∞]>',
+  '-webkit-line-break': 'auto | loose | normal | strict | after-white-space',
+  '-webkit-text-orientation': 'sideways | sideways-right | vertical-right | upright',
+  '-webkit-writing-mode': 'horizontal-tb | vertical-rl | vertical-lr',
+  '-webkit-user-drag': 'auto | none | element',
+  '-webkit-app-region': 'none | drag | no-drag',
+  'app-region': 'none | drag | no-drag',
+  'buffered-rendering': 'auto | dynamic | static',
+  'color-interpolation': 'auto | srgb | linearrgb',
+  'color-rendering': 'auto | optimizespeed | optimizequality',
+  'page-orientation': 'upright | rotate-right | rotate-left',
+  'view-transition-group': 'normal | contain | nearest | <custom-ident>',
+  size: '<length [0,∞]>{1,2} | auto | [ [ a5 | a4 | a3 | b5 | b4 | jis-b5 | jis-b4 | letter | legal | ledger ] || [ portrait | landscape ] ]',
+};
+
+/** Words of a grammar that engines refuse. */
+export const refusedWords: Readonly<Record<string, RegExp>> = {
+  width: legacySizes,
+  height: legacySizes,
+  'min-width': legacySizes,
+  'min-height': legacySizes,
+  'max-width': legacySizes,
+  'max-height': legacySizes,
+  'inline-size': legacySizes,
+  'block-size': legacySizes,
+  'flex-basis':
+    /^(intrinsic|min-intrinsic|-webkit-fill-available|-webkit-fit-content|-webkit-min-content|-webkit-max-content)$/,
+  flex: /^(intrinsic|min-intrinsic|-webkit-fill-available|-webkit-fit-content|-webkit-min-content|-webkit-max-content)$/,
+  cursor: /^hand$/,
+  position: /^-webkit-sticky$/,
+  display: /^(run-in|ruby-base|ruby-base-container|ruby-text-container|inline-list-item)$/,
+  'align-items': /^anchor-center$/,
+  'image-rendering': /^(smooth|optimizespeed|optimizequality|optimize-contrast)$/,
+  'ruby-position': /^(alternate|inter-character)$/,
+  'text-transform': /^(full-width|full-size-kana)$/,
+  'text-combine-upright': /^digits$/,
+  'white-space': /^preserve-spaces$/,
+  'white-space-collapse': /^preserve-spaces$/,
+  'break-after': /^(always|all|avoid-region|region)$/,
+  'break-before': /^(always|all|avoid-region|region)$/,
+  'break-inside': /^avoid-region$/,
+  'mix-blend-mode': /^plus-darker$/,
+  'will-change': /^(none|all)$/,
+  'text-emphasis-position': /^auto$/,
+  content: /^contents$/,
+  'outline-color': /^auto$/,
+  'font-synthesis': /^position$/,
+  'margin-trim': /^(in-flow|all)$/,
+  'position-visibility': /^anchors-valid$/,
+};
+
+/** Properties whose sizes may not be negative, which upstream leaves out. */
+export const neverNegative =
+  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|border-spacing|scroll-padding(-.*)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
+
+/** `fit-content()` is a function of grid tracks only. */
+export const sizesWithoutFitContent = /^((min-|max-)?(width|height|inline-size|block-size)|flex|flex-basis)$/;
