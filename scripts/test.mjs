@@ -1,7 +1,7 @@
 // npm test: installs and builds what is missing, then checks types, lint and format, and runs the tests.
 // `npm test -- tests/cli.test.ts` runs one file.
 import { spawnSync } from 'node:child_process';
-import { rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromiumNeeded, ensurePackages, ensurePrograms, root, runOrStop } from './setup.mjs';
 
@@ -16,6 +16,7 @@ runOrStop('npx', ['--no-install', 'vite', 'build', 'examples/fitting-room', '--l
 console.log('Types, lint and format are in order.');
 
 const report = join(root, 'node_modules/.cache/jest-report.json');
+mkdirSync(join(root, 'node_modules/.cache'), { recursive: true });
 const jest = [
   '--experimental-vm-modules',
   'node_modules/jest/bin/jest.js',

@@ -8,7 +8,7 @@ import {
   nearestProperties,
 } from '../value/index.js';
 import { reasonFor, type Candidate } from './rank.js';
-import { solutionOf, type Contested } from './solution.js';
+import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 
 /**
@@ -37,17 +37,12 @@ export function contest(page: Page, target: Target, property: string): Contest {
 
 /** The contests of every longhand that any declaration sets on the target itself, in order of name; [] for none. */
 export function contests(page: Page, target: Target): Contest[] {
-  const contested: Contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
-  const names = sortedNames(contested);
-  return names.map((property) => ({ property, target, entries: entriesOf(page, contested.get(property)!) }));
-}
-
-const namesInOrder = new WeakMap<Contested, readonly string[]>();
-
-function sortedNames(contested: Contested): readonly string[] {
-  let names = namesInOrder.get(contested);
-  if (!names) namesInOrder.set(contested, (names = [...contested.keys()].sort()));
-  return names;
+  const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
+  return contested.names.map((property) => ({
+    property,
+    target,
+    entries: entriesOf(page, contested.get(property)!),
+  }));
 }
 
 function checkedLonghand(property: string): string {

@@ -11,7 +11,7 @@ export interface Hint {
 
 /** The presentational hints of an element (HTML Standard §15.3); [] for most. */
 export function hintsOf(element: PageElement): Hint[] {
-  if (element.attributes.size === 0) return [];
+  if (!hasHintingAttribute(element)) return [];
   const hints: Hint[] = [];
   for (const row of presentationalHints) {
     const written = element.attributes.get(row.attribute);
@@ -23,6 +23,13 @@ export function hintsOf(element: PageElement): Hint[] {
     }
   }
   return hints;
+}
+
+const hintingAttributes = new Set(presentationalHints.map(({ attribute }) => attribute));
+
+function hasHintingAttribute({ attributes }: PageElement): boolean {
+  for (const name of attributes.keys()) if (hintingAttributes.has(name)) return true;
+  return false;
 }
 
 function hintValue(kind: PresentationalHint['value'], written: string): string | undefined {

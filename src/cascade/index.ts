@@ -10,6 +10,7 @@ export {
   type Target,
 } from './types.js';
 export {
+  contestObject,
   priceOf,
   reasonAgainstWinner,
   type Price,
@@ -26,3 +27,4 @@ export {
   type Explanation,
 } from './explain.js';
 export { ladder } from './ladder.js';
+export { draftTargets } from './solution.js';

@@ -1,3 +1,4 @@
+import { pseudoClasses } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
 import type { Compound, Selector, Tree } from '../selector/index.js';
 
@@ -121,5 +122,48 @@ export class AncestorNames {
   hasAll(names: readonly number[]): boolean {
     for (const name of names) if (!this.#counts[name]) return false;
     return true;
+  }
+}
+
+/** Which names, attributes and held states a tree has at all; a selector that asks for others matches nothing. */
+export class Presence {
+  readonly #names: Uint8Array;
+  readonly #attributes = new Set<string>();
+
+  constructor(private readonly tree: Tree) {
+    this.#names = new Uint8Array(tree.names.size);
+    for (let row = 0; row < tree.size; row++) {
+      this.#names[tree.tag[row]] = 1;
+      if (tree.id[row] >= 0) this.#names[tree.id[row]] = 1;
+      for (const name of tree.classes[row]) this.#names[name] = 1;
+      for (const name of tree.attributes[row].keys()) this.#attributes.add(name.toLowerCase());
+    }
+  }
+
+  /** False only where the selector cannot match anywhere in the tree. */
+  mayMatch({ compounds }: Selector): boolean {
+    return compounds.every((compound) => this.#mayExist(compound));
+  }
+
+  #mayExist({ tag, ids, classes, tests }: Compound): boolean {
+    if (tag >= 0 && !this.#names[tag]) return false;
+    for (const name of ids) if (!this.#names[name]) return false;
+    for (const name of classes) if (!this.#names[name]) return false;
+    for (const test of tests) {
+      if (
+        test.kind === 'attribute' &&
+        !test.attribute.anyNamespace &&
+        !this.#attributes.has(test.attribute.lowerName)
+      )
+        return false;
+      if (test.kind === 'pseudo-class' && !this.#mayHold(test.name)) return false;
+      if (test.kind === 'any' && !test.list.some((one) => this.mayMatch(one))) return false;
+    }
+    return true;
+  }
+
+  #mayHold(name: string): boolean {
+    const kind = pseudoClasses[name];
+    return kind === 'held' ? this.tree.held.has(name) : kind !== 'never';
   }
 }

@@ -1,39 +1,23 @@
 import { browserSheet } from '../facts/index.js';
-import { Gatherer, type Page, type PageElement, type Scope, type StyleBlock } from '../page/index.js';
-import {
-  matchContext,
-  matches,
-  matchesAny,
-  packSpecificity,
-  type MatchContext,
-  type Selector,
-} from '../selector/index.js';
+import { Gatherer, type Page, type PageElement, type StyleBlock } from '../page/index.js';
+import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
-import { longhandsOf, physicalNames, type Flow } from '../value/index.js';
+import { longhandsOf, type Flow } from '../value/index.js';
+import { Contested, FlowNames, type Claim } from './contested.js';
 import { Expander } from './expand.js';
 import { hintsOf } from './hints.js';
-import { compareCandidates, Level, type Candidate } from './rank.js';
-import { AncestorNames, RuleIndex, type Bucket, type IndexedRule } from './rule-index.js';
+import { Matching, type Applied, type MatchList } from './matching.js';
+import { Level, type Candidate } from './rank.js';
+import { RuleIndex } from './rule-index.js';
+import type { Target } from './types.js';
 
-/** A block that applies to a target, by the most specific of its selectors that match. */
-export interface Applied {
-  readonly block: StyleBlock;
-  readonly selector: Selector;
-  /** Place of the selector in the block's list. */
-  readonly at: number;
-  readonly proximity: number;
-  readonly isBrowsers: boolean;
-  readonly isDraft: boolean;
-}
-
-/** Candidates by longhand, winner first; shared by all targets to which the same blocks apply. */
-export type Contested = ReadonlyMap<string, readonly Candidate[]>;
-
-/** What all pages of one capture share. */
+/** What all pages of one capture share: the rules of browser and platform, filed, and who matches them. */
 class Capture {
-  readonly browsers: RuleIndex;
-  readonly platforms: RuleIndex;
   readonly expander: Expander;
+  /** Whether any element may have another flow than left to right and down; most pages have none. */
+  readonly mayFlowDiffer: boolean;
+  readonly #indexes;
+  readonly #matchings = new WeakMap<Tree, Matching>();
 
   constructor(page: Page) {
     const gatherer = new Gatherer(page.tree.names, page.tree.quirks, page.grammar);
@@ -44,14 +28,51 @@ class Capture {
       how: 'added',
       media: '',
     });
-    this.browsers = new RuleIndex(gatherer.result.blocks);
-    this.platforms = new RuleIndex(page.styles.blocks);
+    this.#indexes = [
+      { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) },
+      { owner: 'platform', index: new RuleIndex(page.styles.blocks) },
+    ] as const;
     this.expander = new Expander(page.grammar);
+    this.mayFlowDiffer =
+      page.styles.blocks.some(setsFlow) ||
+      page.elements.some(
+        ({ attributes }) =>
+          attributes.has('dir') || /direction|writing-mode|all/i.test(attributes.get('style') ?? ''),
+      );
+  }
+
+  /** One matching a tree: the same for all widths, another where other states are held. */
+  matching(tree: Tree): Matching {
+    let matching = this.#matchings.get(tree);
+    if (!matching) this.#matchings.set(tree, (matching = new Matching(tree, this.#indexes)));
+    return matching;
   }
 }
 
 const captures = new WeakMap<object, Capture>();
 const solutions = new WeakMap<Page, Solution>();
+const draftMatchings = new WeakMap<object, WeakMap<Tree, Matching>>();
+
+/** What was worked out over one matching for one order of layers, for all conditions alike. */
+interface WorkedOut {
+  readonly claims: Map<Applied, readonly Claim[]>;
+  readonly contests: Map<string, Contested>;
+}
+
+const allWorkedOut = new WeakMap<Matching, Map<string, WorkedOut>>();
+
+function workedOut(matching: Matching, ranks: string): WorkedOut {
+  let byRanks = allWorkedOut.get(matching);
+  if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
+  let found = byRanks.get(ranks);
+  if (!found) byRanks.set(ranks, (found = { claims: new Map(), contests: new Map() }));
+  return found;
+}
+
+/** Whether a rule may change the writing mode or the direction. */
+function setsFlow({ declarations }: StyleBlock): boolean {
+  return declarations.some(({ property }) => /^(direction|all|(-webkit-)?writing-mode)$/i.test(property));
+}
 
 /** The one solution of a page, begun at the first question. */
 export function solutionOf(page: Page): Solution {
@@ -60,34 +81,61 @@ export function solutionOf(page: Page): Solution {
   return solution;
 }
 
+/** A draft's rules are matched once for each tree, whatever the width. */
+function draftMatching(page: Page): Matching | undefined {
+  if (!page.overlay) return undefined;
+  const { styles } = page.overlay;
+  let byTree = draftMatchings.get(styles);
+  if (!byTree) draftMatchings.set(styles, (byTree = new WeakMap()));
+  let matching = byTree.get(page.tree);
+  if (!matching)
+    byTree.set(
+      page.tree,
+      (matching = new Matching(page.tree, [{ owner: 'draft', index: new RuleIndex(styles.blocks) }])),
+    );
+  return matching;
+}
+
+/** The elements and pseudo-elements that each block of a page's draft matches, media queries left aside. */
+export function draftTargets(page: Page): ReadonlyMap<StyleBlock, readonly Target[]> {
+  const matching = draftMatching(page);
+  return matching ? matching.targets((row) => page.elements[row]) : new Map();
+}
+
 const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
+const nothing: MatchList = { id: -1, applied: [] };
 
 /**
- * A page's rules matched against its targets, as far as anyone asked. A page with a draft takes what it
- * can from the solution of the same page without one.
+ * The claims on a page's targets under its conditions, as far as anyone asked. Targets that the same rules
+ * match share their contests.
  */
 export class Solution {
   readonly #capture: Capture;
-  readonly #draft?: RuleIndex;
-  readonly #applied = new Map<string, readonly Applied[]>();
-  readonly #contested = new Map<string, Contested>();
-  readonly #ofTarget = new Map<string, Contested>();
-  readonly #context: MatchContext;
-  readonly #ancestors: AncestorNames;
+  readonly #matching: Matching;
+  readonly #draft?: Matching;
+  readonly #workedOut: WorkedOut;
+  readonly #platformClaims: Map<Applied, readonly Claim[]>;
+  /** By flow, then by number of the platform's and the draft's list. */
+  readonly #shared = new Map<Flow, Map<number, Contested>>();
+  readonly #own = new Map<string, Contested>();
+  readonly #flowNames = new Map<Flow, FlowNames>();
+  readonly #flows = new Map<number, Flow>();
   readonly #layerRanks: Int32Array;
-  readonly #scopeRoots = new Map<Scope, readonly number[]>();
-  readonly #physical = new Map<string, ReadonlyMap<string, string>>();
+  readonly #mayFlowDiffer: boolean;
 
   constructor(private readonly page: Page) {
     let capture = captures.get(page.identity);
     if (!capture) captures.set(page.identity, (capture = new Capture(page)));
     this.#capture = capture;
-    if (page.overlay) this.#draft = new RuleIndex(page.overlay.styles.blocks);
-    this.#context = matchContext(page.tree);
-    this.#ancestors = new AncestorNames(page.tree);
+    this.#matching = capture.matching(page.tree);
+    this.#draft = draftMatching(page);
     this.#layerRanks = (page.overlay?.styles ?? page.styles).layers.ranks((condition) =>
       page.isActive(condition),
     );
+    const ranks = this.#layerRanks.join(' ');
+    this.#platformClaims = workedOut(this.#matching, ranks).claims;
+    this.#workedOut = workedOut(this.#draft ?? this.#matching, ranks);
+    this.#mayFlowDiffer = capture.mayFlowDiffer || (page.overlay?.styles.blocks.some(setsFlow) ?? false);
   }
 
   /** The rank of what is not layered. */
@@ -95,193 +143,113 @@ export class Solution {
     return this.#layerRanks[0];
   }
 
-  /** Blocks that apply to an element (`pseudo` '') or its pseudo-element. */
-  applied(row: number, pseudo: string): readonly Applied[] {
-    const key = `${row}${pseudo}`;
-    const known = this.#applied.get(key);
-    if (known) return known;
-    const platform = this.page.overlay
-      ? solutionOf(this.page.bare).applied(row, pseudo)
-      : [
-          ...this.#match(this.#capture.browsers, row, pseudo, true, false),
-          ...this.#match(this.#capture.platforms, row, pseudo, false, false),
-        ];
-    const all = this.#draft ? [...platform, ...this.#match(this.#draft, row, pseudo, false, true)] : platform;
-    this.#applied.set(key, all);
-    return all;
-  }
-
-  #match(index: RuleIndex, row: number, pseudo: string, isBrowsers: boolean, isDraft: boolean): Applied[] {
-    const bucket = index.buckets.get(pseudo);
-    if (!bucket) return [];
-    this.#ancestors.moveTo(row);
-    const best = new Map<StyleBlock, Applied>();
-    for (const rules of this.#rulesFor(bucket, row)) {
-      for (const rule of rules) {
-        const proximity = this.#matchRule(rule, row, isBrowsers);
-        if (proximity === undefined) continue;
-        const { block, selector, at } = rule;
-        const applied: Applied = { block, selector, at, proximity, isBrowsers, isDraft };
-        const other = best.get(block);
-        if (!other || isStronger(applied, other)) best.set(block, applied);
-      }
-    }
-    return [...best.values()].sort((a, b) => a.block.order - b.block.order);
-  }
-
-  *#rulesFor(bucket: Bucket, row: number): Iterable<readonly IndexedRule[]> {
-    const { tree } = this.page;
-    const { byName, byAttribute } = bucket;
-    if (tree.id[row] >= 0 && byName[tree.id[row]]) yield byName[tree.id[row]]!;
-    for (const name of tree.classes[row]) if (byName[name]) yield byName[name]!;
-    if (byName[tree.tag[row]]) yield byName[tree.tag[row]]!;
-    if (byAttribute.size) {
-      for (const name of tree.attributes[row].keys()) {
-        const rules = byAttribute.get(name.toLowerCase());
-        if (rules) yield rules;
-      }
-    }
-    yield bucket.others;
-  }
-
-  /** The scope proximity of a match (−∞ without a scope), or undefined where the rule does not apply. */
-  #matchRule({ block, selector, needs }: IndexedRule, row: number, isBrowsers: boolean): number | undefined {
-    if (!isBrowsers && !this.page.isActive(block.condition)) return undefined;
-    if (!this.#ancestors.hasAll(needs)) return undefined;
-    if (!block.scope) return matches(selector, row, this.#context) ? -Infinity : undefined;
-    return this.#matchScoped(selector, block.scope, row);
-  }
-
-  /** CSS Cascade 6 §2.5: the nearest root that has the element in scope and makes the selector match. */
-  #matchScoped(selector: Selector, scope: Scope, row: number): number | undefined {
-    const roots = new Set(this.#rootsOf(scope));
-    const { tree } = this.page;
-    for (let up = row, steps = 0; up >= 0; up = tree.parent[up], steps++) {
-      if (!roots.has(up)) continue;
-      const context = { tree, scopeRoot: up, anchor: -1 };
-      if (!this.#inScope(row, up, scope, context)) continue;
-      if (matches(selector, row, context)) return -steps;
-    }
-    return undefined;
-  }
-
-  #inScope(row: number, root: number, scope: Scope, context: MatchContext): boolean {
-    if (!scope.limits.length) return true;
-    const { tree } = this.page;
-    for (let up = row; up >= 0; up = tree.parent[up]) {
-      if (matchesAny(scope.limits, up, context)) return false;
-      if (up === root) return true;
-    }
-    return true;
-  }
-
-  #rootsOf(scope: Scope): readonly number[] {
-    const known = this.#scopeRoots.get(scope);
-    if (known) return known;
-    const { tree } = this.page;
-    const roots: number[] = [];
-    for (let row = 0; row < tree.size; row++) {
-      if (!scope.roots) {
-        if (row === (scope.rootElement?.index ?? 0)) roots.push(row);
-      } else if (scope.parent) {
-        if (scope.roots.some((selector) => this.#matchScoped(selector, scope.parent!, row) !== undefined))
-          roots.push(row);
-      } else if (matchesAny(scope.roots, row, this.#context)) roots.push(row);
-    }
-    this.#scopeRoots.set(scope, roots);
-    return roots;
-  }
-
-  /** All candidates for all longhands of a target, physical names where flow-relative ones compete. */
+  /** All claims on a target, by physical longhand. */
   contested(row: number, pseudo: string): Contested {
-    const targetKey = `${row}${pseudo}`;
-    const known = this.#ofTarget.get(targetKey);
-    if (known) return known;
-    const flow = this.#flow(row);
-    const own = pseudo === '' ? this.#ownCandidates(this.page.elements[row]) : [];
-    const applied = this.applied(row, pseudo);
-    const key = own.length
-      ? targetKey
-      : applied
-          .map(
-            (one) =>
-              `${one.isBrowsers ? 'u' : one.isDraft ? 'd' : ''}${one.block.order}.${one.at}${one.block.scope ? `@${one.proximity}` : ''}`,
-          )
-          .join(' ') + (flow === usualFlow ? '' : `|${flow.writingMode} ${flow.direction}`);
-    let contested = this.#contested.get(key);
-    if (!contested) this.#contested.set(key, (contested = this.#contest(applied, own, flow)));
-    this.#ofTarget.set(targetKey, contested);
+    return this.#contestedIn(row, pseudo, this.#flow(row));
+  }
+
+  /** The name under which a longhand of this target is contested. */
+  contestedName(row: number, longhand: string): string {
+    return this.#namesFor(this.#flow(row)).physical(longhand);
+  }
+
+  #contestedIn(row: number, pseudo: string, flow: Flow): Contested {
+    const list = this.#matching.list(row, pseudo);
+    const drafted = this.#draft?.list(row, pseudo) ?? nothing;
+    const own = pseudo === '' ? this.#ownClaims(this.page.elements[row]) : [];
+    if (own.length) {
+      const key = `${row} ${flow.writingMode} ${flow.direction}`;
+      let contested = this.#own.get(key);
+      if (!contested) this.#own.set(key, (contested = this.#contest(list, drafted, own, flow)));
+      return contested;
+    }
+    let byLists = this.#shared.get(flow);
+    if (!byLists) this.#shared.set(flow, (byLists = new Map()));
+    const key = list.id * 0x100000 + drafted.id + 1;
+    let contested = byLists.get(key);
+    if (!contested) byLists.set(key, (contested = this.#likeElsewhere(list, drafted, flow)));
     return contested;
   }
 
-  #contest(
-    applied: readonly Applied[],
-    own: readonly [longhand: string, Candidate][],
-    flow: Flow,
-  ): Contested {
-    const physical = this.#physicalNames(flow);
-    const contested = new Map<string, Candidate[]>();
-    const add = (longhand: string, candidate: Candidate) => {
-      const name = physical.get(longhand) ?? longhand;
-      const rivals = contested.get(name);
-      if (rivals) rivals.push(candidate);
-      else contested.set(name, [candidate]);
-    };
-    for (const one of applied) {
-      for (const { declaration, longhands, at } of this.#capture.expander.expand(
-        one.block,
-        this.page,
-        one.isBrowsers,
-      )) {
-        const candidate = this.#candidate(one, declaration, at);
-        for (const longhand of longhands) add(longhand, candidate);
+  /** Pages on which the same conditions hold around these rules share the contest. */
+  #likeElsewhere(list: MatchList, drafted: MatchList, flow: Flow): Contested {
+    let key = `${list.id} ${drafted.id} ${flow.writingMode} ${flow.direction} `;
+    for (const { applied } of [list, drafted]) {
+      for (const { block, owner } of applied)
+        if (block.condition > 0 && owner !== 'browser')
+          key += this.page.isActive(block.condition) ? '1' : '0';
+    }
+    const { contests } = this.#workedOut;
+    let contested = contests.get(key);
+    if (!contested) contests.set(key, (contested = this.#contest(list, drafted, [], flow)));
+    return contested;
+  }
+
+  #contest(list: MatchList, drafted: MatchList, own: readonly Claim[], flow: Flow): Contested {
+    const claims: (readonly Claim[])[] = own.length ? [own] : [];
+    for (const { applied } of [list, drafted]) {
+      for (const one of applied) {
+        if (one.owner === 'browser' || this.page.isActive(one.block.condition))
+          claims.push(this.#claimsOf(one));
       }
     }
-    for (const [longhand, candidate] of own) add(longhand, candidate);
-    for (const rivals of contested.values()) rivals.sort(compareCandidates);
-    return contested;
+    return new Contested(claims, this.#namesFor(flow));
   }
 
-  #candidate(one: Applied, declaration: Candidate['declaration'], at: number): Candidate {
-    const { block, selector, isBrowsers, isDraft, proximity } = one;
+  #claimsOf(applied: Applied): readonly Claim[] {
+    const store = applied.owner === 'draft' ? this.#workedOut.claims : this.#platformClaims;
+    let claims = store.get(applied);
+    if (!claims) {
+      claims = this.#capture.expander
+        .expand(applied.block, this.page, applied.owner === 'browser')
+        .map(({ declaration, longhands, at }) => ({
+          candidate: this.#candidate(applied, declaration, at),
+          longhands,
+        }));
+      store.set(applied, claims);
+    }
+    return claims;
+  }
+
+  #candidate(applied: Applied, declaration: Candidate['declaration'], at: number): Candidate {
+    const { block, selector, owner, proximity } = applied;
     const { important } = declaration;
+    const isBrowsers = owner === 'browser';
     const rank = isBrowsers ? 0 : this.#layerRanks[block.layer];
-    const level = isBrowsers
-      ? important
-        ? Level.UserAgentImportant
-        : Level.UserAgent
-      : important
-        ? Level.AuthorImportant
-        : Level.Author;
+    const [normal, raised] = isBrowsers
+      ? [Level.UserAgent, Level.UserAgentImportant]
+      : [Level.Author, Level.AuthorImportant];
     // A draft's blocks are numbered from 0 again; they stand as a whole before or after the platform's.
-    const order = isDraft ? block.order + (this.page.overlay!.place === 'before' ? -1e9 : 1e9) : block.order;
+    const shift = owner === 'draft' ? (this.page.overlay!.place === 'before' ? -1e9 : 1e9) : 0;
     return {
       declaration,
       selector: block.selectors.length > 1 ? selector.text : block.selectorText,
       specificity: selector.specificity,
       layerName: isBrowsers ? '' : (this.page.overlay?.styles ?? this.page.styles).layers.nameOf(block.layer),
       dependsOn: block.container,
-      level,
+      level: important ? raised : normal,
       attached: 0,
       layer: important ? -rank : rank,
       strength: packSpecificity(selector.specificity),
       proximity,
-      order,
+      order: block.order + shift,
       at,
     };
   }
 
   /** What stands on the element itself: its style attribute and presentational hints. */
-  #ownCandidates(element: PageElement): [string, Candidate][] {
-    const style = this.page.tree.attributes[element.index].get('style');
+  #ownClaims(element: PageElement): readonly Claim[] {
+    const attributes = this.page.tree.attributes[element.index];
+    if (attributes.size === 0) return [];
+    const style = attributes.get('style');
     const hints = hintsOf(element);
     if (style === undefined && hints.length === 0) return [];
     const place = { line: element.place?.line ?? 0, column: element.place?.column ?? 0 };
     const plain = { layerName: '', dependsOn: '', strength: 0, proximity: -Infinity, order: 0 };
-    const outer = this.#layerRanks[0];
-    const own: [string, Candidate][] = hints.map(({ attribute, longhand, value }, at) => [
-      longhand,
-      {
+    const outer = this.outerLayer;
+    const claims: Claim[] = hints.map(({ attribute, longhand, value }, at) => ({
+      longhands: [longhand],
+      candidate: {
         ...plain,
         level: Level.Hint,
         attached: 0,
@@ -295,76 +263,55 @@ export class Solution {
           important: false,
         },
       },
-    ]);
+    }));
     parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
       if (this.page.grammar.check(property, value)) return;
-      const candidate: Candidate = {
-        ...plain,
-        level: important ? Level.AuthorImportant : Level.Author,
-        attached: 1,
-        layer: important ? -outer : outer,
-        at,
-        declaration: { origin: 'style-attribute', ...place, property, value, important },
-      };
-      for (const longhand of longhandsOf(property)) own.push([longhand, candidate]);
+      const level = important ? Level.AuthorImportant : Level.Author;
+      const layer = important ? -outer : outer;
+      const declaration = { origin: 'style-attribute', ...place, property, value, important } as const;
+      claims.push({
+        longhands: longhandsOf(property),
+        candidate: { ...plain, level, attached: 1, layer, at, declaration },
+      });
     });
-    return own;
+    return claims;
   }
 
-  #physicalNames(flow: Flow): ReadonlyMap<string, string> {
-    const key = `${flow.writingMode} ${flow.direction}`;
-    let names = this.#physical.get(key);
-    if (!names) this.#physical.set(key, (names = physicalNames(flow)));
+  #namesFor(flow: Flow): FlowNames {
+    let names = this.#flowNames.get(flow);
+    if (!names) this.#flowNames.set(flow, (names = new FlowNames(flow)));
     return names;
   }
 
-  /** The name under which a longhand of this target is contested. */
-  contestedName(row: number, longhand: string): string {
-    return this.#physicalNames(this.#flow(row)).get(longhand) ?? longhand;
-  }
-
-  readonly #flows = new Map<number, Flow>();
-
   /** The writing mode and direction of an element: its own, or its nearest ancestor's. */
   #flow(row: number): Flow {
+    if (!this.#mayFlowDiffer) return usualFlow;
+    const known = this.#flows.get(row);
+    if (known) return known;
     const path: number[] = [];
     let at = row;
     for (; at >= 0 && !this.#flows.has(at); at = this.page.tree.parent[at]) path.push(at);
     let flow = at >= 0 ? this.#flows.get(at)! : usualFlow;
     while (path.length) {
       const next = path.pop()!;
-      const writingMode = this.#ownKeyword(next, 'writing-mode') ?? flow.writingMode;
-      const direction = this.#ownKeyword(next, 'direction') ?? flow.direction;
+      // These two are set under no flow-relative name, so any flow will do to ask for them.
+      const claims = this.#contestedIn(next, '', usualFlow);
+      const writingMode = keyword(claims.get('writing-mode'), 'horizontal-tb') ?? flow.writingMode;
+      const direction = keyword(claims.get('direction'), 'ltr') ?? flow.direction;
       const isUsual = writingMode === usualFlow.writingMode && direction === usualFlow.direction;
-      flow = isUsual ? usualFlow : { writingMode, direction };
+      if (isUsual) flow = usualFlow;
+      else if (writingMode !== flow.writingMode || direction !== flow.direction)
+        flow = { writingMode, direction };
       this.#flows.set(next, flow);
     }
     return flow;
   }
-
-  #ownKeyword(row: number, longhand: string): string | undefined {
-    const candidates: Candidate[] = this.#ownCandidates(this.page.elements[row]).flatMap(([name, one]) =>
-      name === longhand ? [one] : [],
-    );
-    for (const one of this.applied(row, '')) {
-      for (const { declaration, longhands, at } of this.#capture.expander.expand(
-        one.block,
-        this.page,
-        one.isBrowsers,
-      )) {
-        if (longhands.length === 1 && longhands[0] === longhand)
-          candidates.push(this.#candidate(one, declaration, at));
-      }
-    }
-    const value = candidates.sort(compareCandidates)[0]?.declaration.value.toLowerCase();
-    if (value === undefined || /^(inherit|unset|revert|revert-layer)$/.test(value) || value.includes('('))
-      return undefined;
-    if (value === 'initial') return longhand === 'direction' ? 'ltr' : 'horizontal-tb';
-    return value;
-  }
 }
 
-function isStronger(a: Applied, b: Applied): boolean {
-  const difference = packSpecificity(a.selector.specificity) - packSpecificity(b.selector.specificity);
-  return difference > 0 || (difference === 0 && a.proximity > b.proximity);
+/** The winner's own keyword; undefined where it is inherited or not plain. */
+function keyword(candidates: readonly Candidate[] | undefined, initial: string): string | undefined {
+  const value = candidates?.[0].declaration.value.toLowerCase();
+  if (value === undefined || /^(inherit|unset|revert|revert-layer)$/.test(value) || value.includes('('))
+    return undefined;
+  return value === 'initial' ? initial : value;
 }

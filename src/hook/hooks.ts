@@ -4,7 +4,7 @@ import type { Page, PageElement } from '../page/index.js';
 import { count } from '../text/index.js';
 import { counterpart } from './evidence.js';
 import { attributesInSheets, namesInSheets, namesOn, type FoundName } from './names.js';
-import { shapeOf } from './shape.js';
+import { shapeOf, type NameShape } from './shape.js';
 
 /** A name in the markup that a selector can hold on to. */
 export interface Hook {
@@ -68,6 +68,14 @@ function isLoose({ role }: Hook): boolean {
   return role === 'instance' || role === 'position' || role === 'state' || role === 'utility';
 }
 
+/** Attributes that hold a text for people, which is translated and rewritten. */
+const wordedAttributes = /^(aria-label|alt|title|placeholder)$/;
+const wordedShape: NameShape = {
+  role: 'text',
+  grade: 'doubtful',
+  reason: 'is a text for people, which may be rewritten or translated',
+};
+
 function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {
   const { kind, name, value, selector, element } = found;
   const reach = page.select(selector).length;
@@ -89,7 +97,7 @@ function gradeName(page: Page, others: readonly Page[], found: FoundName, steps:
       ],
     };
   }
-  const shape = shapeOf(value);
+  const shape = kind === 'attribute' && wordedAttributes.test(name) ? wordedShape : shapeOf(value);
   const evidence = others.length ? evidenceFor(found, others) : undefined;
   const isUsed = isInSheets(page, found);
   const reasons: string[] = [];

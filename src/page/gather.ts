@@ -99,6 +99,7 @@ export class Gatherer {
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
   readonly #lines = new Map<number, Lines>();
+  readonly #queries = new Map<string, MediaQuery>();
   #order = 0;
   #namespaces = new Map<string, string>();
 
@@ -112,6 +113,7 @@ export class Gatherer {
     this.#sheets = [...base.sheets];
     this.#conditions = [...base.conditions];
     this.#layers = base.layers.copy();
+    for (const { media } of base.conditions) if (media) this.#queries.set(media.text, media);
   }
 
   /** The sheets of `base` and those added; of the blocks, only the added ones. */
@@ -233,7 +235,14 @@ export class Gatherer {
   #mediaCondition(media: string, parent: number): number {
     return media === ''
       ? parent
-      : this.#condition({ parent, media: parseMedia(media), text: `@media ${media}` });
+      : this.#condition({ parent, media: this.#query(media), text: `@media ${media}` });
+  }
+
+  /** Equal queries are one object, so that each is answered once. */
+  #query(text: string): MediaQuery {
+    let query = this.#queries.get(text);
+    if (!query) this.#queries.set(text, (query = parseMedia(text)));
+    return query;
   }
 
   #layerNames(rule: AtRule, layer: number, condition: number): void {
@@ -388,9 +397,7 @@ export class Gatherer {
           'Move it to the top of the sheet.',
         );
         return;
-      default:
-        // What holds no rules for elements (@font-face, @keyframes, @page…), or only for the first frame.
-        return;
+      // All others hold no rules for elements (@font-face, @keyframes, @page…), or only for the first frame.
     }
   }
 

@@ -1,5 +1,5 @@
 import { selectRows, type Tree } from '../selector/index.js';
-import { holds, widthsOf } from '../sheet/index.js';
+import { holds, widthsOf, type MediaQuery } from '../sheet/index.js';
 import type { Fault } from '../text/index.js';
 import { Grammar } from '../value/index.js';
 import { declarationFaults } from './declaration-faults.js';
@@ -46,24 +46,23 @@ export class Page {
   /** @internal The same page without its draft; itself where there is none. */
   readonly bare: Page;
   readonly #shared: Shared;
-  readonly #active: Uint8Array;
+  #answers?: ReturnType<typeof activeConditions>;
   #faults?: readonly Fault[];
 
   /** @internal */
   constructor(
     shared: Shared,
     conditions: Conditions,
-    laid?: { readonly overlay: Overlay; readonly bare: Page },
+    laid: { readonly overlay?: Overlay; readonly bare?: Page; readonly tree?: Tree } = {},
   ) {
-    const overlay = laid?.overlay;
+    const { overlay } = laid;
     this.#shared = shared;
     this.name = shared.name;
     this.elements = shared.elements;
     this.conditions = conditions;
     this.overlay = overlay;
-    this.bare = laid?.bare ?? this;
-    this.tree = laid?.bare.tree ?? holdStates(shared.bareTree, conditions.held);
-    this.#active = activeConditions(overlay?.styles ?? shared.styles, conditions);
+    this.bare = laid.bare ?? this;
+    this.tree = laid.bare?.tree ?? laid.tree ?? holdStates(shared.bareTree, conditions.held);
   }
 
   /** The markup that the page was made from. */
@@ -101,9 +100,18 @@ export class Page {
     return this.#shared;
   }
 
+  get #conditionAnswers(): ReturnType<typeof activeConditions> {
+    return (this.#answers ??= activeConditions(this.overlay?.styles ?? this.styles, this.conditions));
+  }
+
+  /** @internal Equal for pages of one capture and draft whose conditions all hold alike. */
+  get activity(): string {
+    return this.#conditionAnswers.activity;
+  }
+
   /** @internal Whether the condition with this number holds. */
   isActive(condition: number): boolean {
-    return this.#active[condition] === 1;
+    return this.#conditionAnswers.active[condition] === 1;
   }
 
   /**
@@ -119,7 +127,9 @@ export class Page {
   under(conditions: Partial<Conditions>): Page {
     const merged = { ...this.conditions, ...definedOnly(conditions) };
     const { overlay } = this;
-    const bare = new Page(this.#shared, merged);
+    // Where the same states are held the tree is the same, and what was matched in it stays good.
+    const tree = merged.held === this.conditions.held ? this.tree : undefined;
+    const bare = new Page(this.#shared, merged, { tree });
     return overlay ? new Page(this.#shared, merged, { overlay, bare }) : bare;
   }
 
@@ -146,14 +156,23 @@ function definedOnly(conditions: Partial<Conditions>): Partial<Conditions> {
   return Object.fromEntries(Object.entries(conditions).filter(([, value]) => value !== undefined));
 }
 
-/** For each condition whether it holds; parents stand before their children. */
-function activeConditions({ conditions }: StyleSet, actual: Conditions): Uint8Array {
+/** For each condition whether it holds (parents stand before their children), and all answers as one text. */
+function activeConditions(
+  { conditions }: StyleSet,
+  actual: Conditions,
+): { active: Uint8Array; activity: string } {
+  const answers = new Map<MediaQuery, boolean>();
   const active = new Uint8Array(conditions.length);
   conditions.forEach(({ parent, media, constant }, i) => {
-    const own = media ? holds(media, actual) : (constant ?? true);
+    let own = constant ?? true;
+    if (media) {
+      const known = answers.get(media);
+      own = known ?? holds(media, actual);
+      if (known === undefined) answers.set(media, own);
+    }
     active[i] = own && (parent < 0 || active[parent]) ? 1 : 0;
   });
-  return active;
+  return { active, activity: [...answers.values()].map((answer) => (answer ? '1' : '0')).join('') };
 }
 
 export { usualConditions };

@@ -1,3 +1,4 @@
+import type { NoEffectCondition } from '../facts/index.js';
 import {
   contest,
   reasonAgainstWinner,
@@ -79,18 +80,13 @@ function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Con
   const [{ view, wins }] = touched;
   const longhands = longhandsOf(drafted.declaration.property);
   const while_ = states.length ? `, while ${list(states)} is held` : '';
-  const idle = wins.map((target) => {
-    const box = boxFacts(view, target);
-    const hindrances = longhands.map((longhand) => noEffectOn(box, longhand));
-    return hindrances.every((one) => one !== undefined) ? hindrances[0] : undefined;
-  });
-  if (idle.length && idle.every((one) => one !== undefined)) {
-    const { why, remedy, section } = idle[0];
-    const words = `it wins, but has no effect: ${why} (${section})`;
+  const hindrance = commonHindrance(view, wins, longhands);
+  if (hindrance) {
+    const { why, remedy, section } = hindrance;
     return {
       outcome: 'no-effect',
       conditions: view.conditions,
-      why: words,
+      why: `it wins, but has no effect: ${why} (${section})`,
       remedy: remedy ? `Add ${remedy} to the same rule.` : undefined,
     };
   }
@@ -109,6 +105,24 @@ function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Con
     conditions: view.conditions,
     why: `wins on ${count(wins.length, 'element')}${while_}`,
   };
+}
+
+/** What keeps every one of the longhands from working on every one of the targets; undefined where any works. */
+function commonHindrance(
+  view: Page,
+  targets: readonly Target[],
+  longhands: readonly string[],
+): NoEffectCondition | undefined {
+  let first: NoEffectCondition | undefined;
+  for (const target of targets) {
+    const box = boxFacts(view, target);
+    for (const longhand of longhands) {
+      const hindrance = noEffectOn(box, longhand);
+      if (!hindrance) return undefined;
+      first ??= hindrance;
+    }
+  }
+  return first;
 }
 
 function isEqualAnyway(view: Page, target: Target, longhands: readonly string[]): boolean {

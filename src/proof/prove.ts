@@ -1,6 +1,11 @@
-import { standingCandidates, type Declaration, type Target } from '../cascade/index.js';
+import {
+  contestObject,
+  draftTargets,
+  standingCandidates,
+  type Declaration,
+  type Target,
+} from '../cascade/index.js';
 import type { DraftPlace, Held, Page, StyleBlock } from '../page/index.js';
-import { matchContext, matches } from '../selector/index.js';
 import { Lines } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { judge, type Sighting } from './judge.js';
@@ -59,11 +64,10 @@ function provePage(page: Page, draft: string, place: DraftPlace, options: ProofO
     remedy,
   }));
   const widths = options.widths ?? widthsToTry(laid);
+  const viewsFor = viewMaker(laid, widths);
   const verdicts = blocks.flatMap((block) => {
     const states = options.held ? { held: options.held, words: [] } : statesIn(page, block.selectorText);
-    const views = widths.map((width) =>
-      laid.under({ width, held: [...page.conditions.held, ...states.held] as Held[] }),
-    );
+    const views = viewsFor(states.held);
     return block.declarations.map(({ property, value, important, start }, at) => {
       const declaration: Declaration = {
         origin: 'author',
@@ -99,6 +103,30 @@ function provePage(page: Page, draft: string, place: DraftPlace, options: ProofO
   );
 }
 
+/**
+ * Pages to look at for a set of held states, one for each way in which the media queries can hold; rules that
+ * need the same states share them.
+ */
+function viewMaker(laid: Page, widths: readonly number[]): (held: readonly Held[]) => readonly Page[] {
+  const made = new Map<string, readonly Page[]>();
+  return (held) => {
+    const key = JSON.stringify(held.map(({ selector, element, state }) => [selector, element?.index, state]));
+    let views = made.get(key);
+    if (!views) {
+      const base = held.length ? laid.under({ held: [...laid.conditions.held, ...held] }) : laid;
+      const distinct = new Map<string, Page>();
+      // The page's own width first, so that it stands for those that are like it.
+      for (const width of [laid.conditions.width, ...widths]) {
+        const view = base.under({ width });
+        if (!distinct.has(view.activity)) distinct.set(view.activity, view);
+      }
+      views = [...distinct.values()].sort((a, b) => a.conditions.width - b.conditions.width);
+      made.set(key, views);
+    }
+    return views;
+  };
+}
+
 function pieceAt(text: string, line: number, column: number): string {
   return (text.split(/\r\n|[\n\r\f]/)[line - 1] ?? '')
     .slice(column - 1)
@@ -124,30 +152,25 @@ function look(view: Page, { declaration, block }: Drafted): Sighting {
   if (!view.isActive(block.condition)) return { view, isAsleep: true, wins: [], losses: [] };
   const wins: Target[] = [];
   const losses: Sighting['losses'][number][] = [];
-  for (const target of matchedTargets(view, block)) {
-    const lost = longhandsOf(declaration.property).flatMap((longhand) => {
-      const [top] = standingCandidates(view, target, longhand);
-      return top && isSame(top.declaration, declaration) ? [] : [{ target, longhand }];
-    });
-    if (lost.length) losses.push(lost[0]);
-    else wins.push(target);
+  const longhands = longhandsOf(declaration.property);
+  // Targets that the same rules match win or lose together.
+  const lostIn = new Map<object, string | undefined>();
+  for (const target of draftTargets(view).get(block) ?? []) {
+    const contest = contestObject(view, target);
+    if (!lostIn.has(contest)) {
+      const lost = longhands.find((longhand) => {
+        const [top] = standingCandidates(view, target, longhand);
+        return !top || !isSame(top.declaration, declaration);
+      });
+      lostIn.set(contest, lost);
+    }
+    const longhand = lostIn.get(contest);
+    if (longhand === undefined) wins.push(target);
+    else losses.push({ target, longhand });
   }
   return { view, isAsleep: false, wins, losses };
 }
 
 function isSame(a: Declaration, b: Declaration): boolean {
   return a.sheet === b.sheet && a.line === b.line && a.column === b.column;
-}
-
-function matchedTargets(view: Page, block: StyleBlock): Target[] {
-  const context = matchContext(view.tree);
-  const targets = new Map<string, Target>();
-  for (const selector of block.selectors) {
-    for (const element of view.elements) {
-      if (!matches(selector, element.index, context)) continue;
-      const { pseudo } = selector;
-      targets.set(`${element.index}${pseudo}`, pseudo ? { element, pseudo } : element);
-    }
-  }
-  return [...targets.values()];
 }

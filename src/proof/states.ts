@@ -17,10 +17,7 @@ interface Stripped {
 export function statesIn(page: Page, selector: string): Stripped {
   const held: Held[] = [];
   const words: string[] = [];
-  const inMarkup = new Set(page.elements.flatMap(({ classes }) => classes));
-  const inSheets = new Set(
-    page.styles.blocks.flatMap(({ selectorText }) => selectorText.match(/\.[\w-]+/g) ?? []),
-  );
+  const { inMarkup, inSheets } = classNames(page);
   for (const found of selector.matchAll(/:(?!:)[a-z-]+|\.[\w-]+/g)) {
     const [state] = found;
     if (selector[found.index - 1] === ':') continue;
@@ -46,4 +43,25 @@ function carrierOf(selector: string, at: number, state: string): string {
     .replace(/:(hover|active|focus|focus-visible|focus-within|visited|target)\b/g, '')
     .trim();
   return text === '' || /[\s>+~(]$/.test(before + after) ? `${text || ''} *`.trim() : text;
+}
+
+interface ClassNames {
+  readonly inMarkup: ReadonlySet<string>;
+  /** With their dots. */
+  readonly inSheets: ReadonlySet<string>;
+}
+
+const known = new WeakMap<object, ClassNames>();
+
+/** The class names of a capture, in its markup and in its sheets' selectors; gathered once. */
+function classNames(page: Page): ClassNames {
+  let names = known.get(page.identity);
+  if (!names) {
+    const inMarkup = new Set(page.elements.flatMap(({ classes }) => classes));
+    const inSheets = new Set(
+      page.styles.blocks.flatMap(({ selectorText }) => selectorText.match(/\.[\w-]+/g) ?? []),
+    );
+    known.set(page.identity, (names = { inMarkup, inSheets }));
+  }
+  return names;
 }

@@ -61,17 +61,17 @@ interface Control {
 const typed = /^(|text|search|tel|url|email|password|date|month|week|time|datetime-local|number)$/;
 const listed = /^(button|fieldset|input|optgroup|option|select|textarea)$/;
 
+const inputTypes = new Set(
+  `button checkbox color date datetime-local email file hidden image month number password radio range reset
+  search submit tel text time url week`.split(/\s+/),
+);
+
 function controlOf(row: number, tree: Tree): Control {
   const attributes = tree.attributes[row];
-  const known = new Set(
-    'button checkbox color date datetime-local email file hidden image month number password radio range reset search submit tel text time url week'.split(
-      ' ',
-    ),
-  );
   const type = attributes.get('type')?.toLowerCase() ?? '';
   return {
     tag: tree.isHtml[row] ? tagOf(row, tree) : '',
-    type: known.has(type) ? type : '',
+    type: inputTypes.has(type) ? type : '',
     has: (name) => attributes.has(name),
     get: (name) => attributes.get(name) ?? '',
   };

@@ -1,4 +1,4 @@
-import type { Operator, Truth } from './media.js';
+import type { Comparison, Operator, Truth } from './media.js';
 
 /** What a page is looked at with. */
 export interface MediaConditions {
@@ -86,6 +86,7 @@ function ratio(value: string): number | undefined {
   return found ? Number(found[1]) / Number(found[2] ?? 1) : undefined;
 }
 
+/** The number that a feature is compared with, in CSS px, dppx or plain; undefined for words. */
 function numberOf(feature: string, value: string): number | undefined {
   if (/(^|-)(width|height)$/.test(feature)) return length(value);
   if (feature.endsWith('aspect-ratio')) return ratio(value);
@@ -110,7 +111,7 @@ function compareNumbers(actual: number, operator: Operator, wanted: number): boo
   }
 }
 
-function compare(feature: string, operator: Operator, value: string, conditions: MediaConditions): Truth {
+function compare({ name: feature, operator, value, wanted }: Comparison, conditions: MediaConditions): Truth {
   if (feature === 'orientation') {
     if (operator === 'has') return true;
     if (!/^(portrait|landscape)$/.test(value)) return undefined;
@@ -128,9 +129,9 @@ function compare(feature: string, operator: Operator, value: string, conditions:
     return value === actual;
   }
   if (!Object.hasOwn(numbers, feature)) return undefined;
-  const wanted = operator === 'has' ? 0 : numberOf(feature, value);
+  if (operator === 'has') return numbers[feature](conditions) !== 0;
   return wanted === undefined ? undefined : compareNumbers(numbers[feature](conditions), operator, wanted);
 }
 
 /** Media features: comparing one with the conditions, and lengths in CSS px (undefined for other text). */
-export const mediaFeature = { compare, length };
+export const mediaFeature = { compare, length, numberOf };

@@ -5,11 +5,19 @@ import { mediaFeature, type MediaConditions } from './media-features.js';
 export type Truth = boolean | undefined;
 
 type Question =
-  | { readonly kind: 'feature'; readonly name: string; readonly operator: Operator; readonly value: string }
+  | ({ readonly kind: 'feature' } & Comparison)
   | { readonly kind: 'not'; readonly of: Question }
   | { readonly kind: 'all' | 'some'; readonly of: readonly Question[] }
   | { readonly kind: 'medium'; readonly name: string }
   | { readonly kind: 'unknown' };
+
+/** One feature compared with a value; `wanted` is the value's number, where it has one. */
+export interface Comparison {
+  readonly name: string;
+  readonly operator: Operator;
+  readonly value: string;
+  readonly wanted?: number;
+}
 
 export type Operator = 'has' | '=' | '<' | '<=' | '>' | '>=';
 
@@ -44,7 +52,7 @@ export function widthsOf(query: MediaQuery): number[] {
   const collect = (question: Question): void => {
     switch (question.kind) {
       case 'feature': {
-        const px = /(^|-)width$/.test(question.name) ? mediaFeature.length(question.value) : undefined;
+        const px = /(^|-)width$/.test(question.name) ? question.wanted : undefined;
         if (px !== undefined) widths.push(px);
         return;
       }
@@ -67,7 +75,7 @@ function answer(question: Question, conditions: MediaConditions): Truth {
     case 'medium':
       return question.name === 'all' || question.name === conditions.medium;
     case 'feature':
-      return mediaFeature.compare(question.name, question.operator, question.value, conditions);
+      return mediaFeature.compare(question, conditions);
     case 'not': {
       const inner = answer(question.of, conditions);
       return inner === undefined ? undefined : !inner;
@@ -166,24 +174,28 @@ const name = /^[a-z-][\w-]*$/;
 function parseFeature(text: string): Question {
   if (name.test(text)) return { kind: 'feature', name: text, operator: 'has', value: '' };
   const plain = /^([a-z-][\w-]*)\s*:\s*(.+)$/.exec(text);
-  if (plain) return { kind: 'feature', ...withoutPrefix(plain[1]), value: plain[2].trim() };
+  if (plain) {
+    const { name: feature, operator } = withoutPrefix(plain[1]);
+    return comparison(feature, operator, plain[2].trim());
+  }
   const pieces = text.split(/\s*(<=|>=|<|>|=)\s*/);
   if (pieces.length === 3) {
     const [left, operator, right] = pieces;
-    if (name.test(left)) return { kind: 'feature', name: left, operator: operator as Operator, value: right };
-    if (name.test(right)) return { kind: 'feature', name: right, operator: turned(operator), value: left };
+    if (name.test(left)) return comparison(left, operator as Operator, right);
+    if (name.test(right)) return comparison(right, turned(operator), left);
   }
   if (pieces.length === 5 && name.test(pieces[2]) && pieces[1][0] === pieces[3][0]) {
     const [low, first, feature, second, high] = pieces;
     return {
       kind: 'all',
-      of: [
-        { kind: 'feature', name: feature, operator: turned(first), value: low },
-        { kind: 'feature', name: feature, operator: second as Operator, value: high },
-      ],
+      of: [comparison(feature, turned(first), low), comparison(feature, second as Operator, high)],
     };
   }
   return unknown;
+}
+
+function comparison(name: string, operator: Operator, value: string): Question {
+  return { kind: 'feature', name, operator, value, wanted: mediaFeature.numberOf(name, value) };
 }
 
 function withoutPrefix(feature: string): { name: string; operator: Operator } {

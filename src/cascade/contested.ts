@@ -1,0 +1,82 @@
+import { physicalNames, type Flow } from '../value/index.js';
+import { compareCandidates, type Candidate } from './rank.js';
+
+/** A candidate with the longhands that its declaration sets. */
+export interface Claim {
+  readonly candidate: Candidate;
+  readonly longhands: readonly string[];
+}
+
+/** Flow-relative names and the physical ones that they stand for, in one flow; and the way back. */
+export class FlowNames {
+  readonly #physical: ReadonlyMap<string, string>;
+  readonly #relative = new Map<string, string[]>();
+
+  constructor(flow: Flow) {
+    this.#physical = physicalNames(flow);
+    for (const [logical, physical] of this.#physical) {
+      const known = this.#relative.get(physical);
+      if (known) known.push(logical);
+      else this.#relative.set(physical, [logical]);
+    }
+  }
+
+  physical(longhand: string): string {
+    return this.#physical.get(longhand) ?? longhand;
+  }
+
+  /** All names under which a physical longhand may be set. */
+  namesFor(physical: string): readonly string[] {
+    return [physical, ...(this.#relative.get(physical) ?? [])];
+  }
+}
+
+/**
+ * The claims on one kind of target, longhand by longhand. A single longhand is worked out alone, so that a
+ * question about one costs what that one costs; all of them in one go when all are asked for.
+ */
+export class Contested {
+  readonly #found = new Map<string, readonly Candidate[] | undefined>();
+  #names?: readonly string[];
+
+  constructor(
+    private readonly claims: readonly (readonly Claim[])[],
+    private readonly flowNames: FlowNames,
+  ) {}
+
+  /** The candidates for a physical longhand, winner first; undefined when nobody sets it. */
+  get(longhand: string): readonly Candidate[] | undefined {
+    if (this.#found.has(longhand) || this.#names) return this.#found.get(longhand);
+    const names = this.flowNames.namesFor(longhand);
+    const candidates: Candidate[] = [];
+    for (const block of this.claims) {
+      for (const { candidate, longhands } of block) {
+        for (const name of names) if (longhands.includes(name)) candidates.push(candidate);
+      }
+    }
+    const sorted = candidates.length ? candidates.sort(compareCandidates) : undefined;
+    this.#found.set(longhand, sorted);
+    return sorted;
+  }
+
+  /** All longhands that anyone sets, in order of name. */
+  get names(): readonly string[] {
+    if (this.#names) return this.#names;
+    const found = new Map<string, Candidate[]>();
+    for (const block of this.claims) {
+      for (const { candidate, longhands } of block) {
+        for (const longhand of longhands) {
+          const name = this.flowNames.physical(longhand);
+          const rivals = found.get(name);
+          if (rivals) rivals.push(candidate);
+          else found.set(name, [candidate]);
+        }
+      }
+    }
+    // What was worked out before stays the same object.
+    for (const [name, rivals] of found)
+      if (!this.#found.has(name))
+        this.#found.set(name, rivals.length > 1 ? rivals.sort(compareCandidates) : rivals);
+    return (this.#names = [...found.keys()].sort());
+  }
+}
