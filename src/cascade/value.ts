@@ -110,8 +110,12 @@ export function fillVariables(
   if (filling === undefined) return undefined;
   const before = value.slice(0, start.index) + start[1] + filling;
   const rest = fillVariables(page, target, value.slice(at), open);
-  return rest === undefined ? undefined : before + rest;
+  // Variables that double each other would fill the memory; engines give up on them too (CSS Variables 1 §3.3).
+  return rest === undefined || before.length + rest.length > longestValue ? undefined : before + rest;
 }
+
+/** Characters. */
+const longestValue = 0x10000;
 
 function variableValue(
   page: Page,

@@ -241,9 +241,8 @@ function syntaxFaults(file: string, errors: readonly ParserError[]): Fault[] {
 
 function unclosedFaults(file: string, { unclosed }: Growing): Fault[] {
   // A parser opens an unclosed <b> or <a> again in each following box; the tag in the markup is one.
-  const once = unclosed.filter(
-    ({ place }, i) => unclosed.findIndex((other) => other.place?.start === place?.start) === i,
-  );
+  const seen = new Set<number | undefined>();
+  const once = unclosed.filter(({ place }) => !seen.has(place?.start) && seen.add(place?.start));
   return once.map(({ tag, place }) => ({
     kind: 'markup',
     file,

@@ -1,0 +1,184 @@
+// Broken and hostile input: nothing crashes or hangs, and what can be used is used.
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { contest, contests, parsePage, prove, YeltoError, type Page } from 'yelto';
+
+const page = (css: string, body = '<p class="a">text</p>') =>
+  parsePage({
+    name: 'page',
+    html: `<!DOCTYPE html><head><link rel="stylesheet" href="a.css"></head><body>${body}</body>`,
+    sheets: [{ href: 'a.css', css }],
+  });
+
+/** Asks everything of a small page, as a caller might. */
+function askAll(read: Page): number {
+  return read.faults.length + read.elements.reduce((sum, element) => sum + contests(read, element).length, 0);
+}
+
+describe.each(['theme.css', 'loanlattice.min.css', 'reset.css'])('%s cut off at each character', (file) => {
+  const css = readFileSync(`demo/r14/assets/${file}`, 'utf8');
+  test('is read, and the rules before the cut count', () => {
+    for (let end = 0; end <= css.length; end += file === 'theme.css' ? 7 : 3)
+      askAll(page(`p { color: red }\n${css.slice(0, end)}`));
+    const cut = page(`p { color: red }\n${css.slice(0, css.length / 2)}`);
+    expect(
+      contest(cut, cut.select('p')[0], 'color').entries.some(
+        ({ declaration }) => declaration.value === 'red',
+      ),
+    ).toBe(true);
+  });
+});
+
+test('random CSS and HTML never throw', () => {
+  const piece = fc.constantFrom(
+    '{',
+    '}',
+    '(',
+    ')',
+    '[',
+    ']',
+    ';',
+    ':',
+    ',',
+    '@media',
+    '@layer',
+    '@import',
+    '@scope',
+    '"',
+    "'",
+    '/*',
+    '*/',
+    '\\',
+    '\n',
+    'p',
+    '.a',
+    '#b',
+    '&',
+    '>',
+    'color',
+    'red',
+    '!important',
+    '--x',
+    'var(',
+    'url(',
+    '<!--',
+    '<',
+    '\0',
+    '😀',
+    ' ',
+    '1px',
+    '%',
+  );
+  fc.assert(
+    fc.property(
+      fc.array(piece, { maxLength: 60 }),
+      fc.string({ maxLength: 200, unit: 'binary' }),
+      (pieces, noise) => {
+        askAll(page(pieces.join('')));
+        askAll(page(noise, noise));
+        askAll(parsePage({ name: 'noise', html: pieces.join('') + noise }));
+      },
+    ),
+    { numRuns: 250, seed: 11 },
+  );
+});
+
+test('random selectors are used or refused with a YeltoError', () => {
+  const read = page('p { color: red }');
+  const piece = fc.constantFrom(
+    'p',
+    '.a',
+    '#b',
+    ' ',
+    '>',
+    '+',
+    '~',
+    '*',
+    ':',
+    '::',
+    ':is(',
+    ':not(',
+    ':has(',
+    ':nth-child(',
+    ')',
+    '2n+1',
+    ' of ',
+    ',',
+    '[',
+    ']',
+    '=',
+    '"x"',
+    '|',
+    '&',
+    '\\',
+    ':hover',
+    '::before',
+    'é',
+  );
+  fc.assert(
+    fc.property(fc.array(piece, { maxLength: 12 }), (pieces) => {
+      try {
+        read.select(pieces.join(''));
+      } catch (error) {
+        expect(error).toBeInstanceOf(YeltoError);
+        expect((error as YeltoError).column).toBeGreaterThan(0);
+      }
+    }),
+    { numRuns: 3000, seed: 12 },
+  );
+});
+
+const huge: [string, () => void][] = [
+  ['a million nested braces', () => askAll(page('a{'.repeat(1_000_000)))],
+  ['a million nested parentheses', () => askAll(page(`p { color: ${'('.repeat(1_000_000)}`))],
+  [
+    'two hundred thousand nested tags',
+    () => void parsePage({ name: 'deep', html: '<div>'.repeat(200_000) }).elements.length,
+  ],
+  ['a selector of 100 kB', () => askAll(page(`${'p > '.repeat(25_000)}p { color: red }`))],
+  [
+    'a selector nested 20,000 deep',
+    () => askAll(page(`${':not('.repeat(20_000)}p${')'.repeat(20_000)} { color: red }`)),
+  ],
+  [
+    'variables in a circle',
+    () => askAll(page('p { --a: var(--b); --b: var(--c, var(--a)); --c: var(--a); color: var(--a) }')),
+  ],
+  [
+    'a variable that doubles itself',
+    () =>
+      askAll(
+        page(
+          `p { --a0: x; ${Array.from({ length: 40 }, (_, i) => `--a${i + 1}: var(--a${i}) var(--a${i});`).join(' ')} }`,
+        ),
+      ),
+  ],
+];
+test.each(huge)('%s', (_, read) => {
+  expect(read).not.toThrow();
+});
+
+test('imports in a circle end', () => {
+  const read = parsePage({
+    name: 'circle',
+    html: '<!DOCTYPE html><link rel="stylesheet" href="a.css"><p>',
+    sheets: [
+      { href: 'a.css', css: '@import "b.css"; p { color: red }' },
+      { href: 'b.css', css: '@import "a.css"; @import "b.css"; p { color: blue }' },
+    ],
+  });
+  expect(
+    contest(read, read.select('p')[0], 'color').entries.map(({ declaration }) => declaration.value),
+  ).toEqual(['red', 'blue']);
+});
+
+test('broken pieces of a draft are told with their place, and the rest is proven', () => {
+  const { ok, verdicts } = prove(
+    page('p { color: red }'),
+    'p { colour: blue; color: green }\n.b, { color: red }\n// note\np { top: 1px }\n<style>\np { left: 1px }',
+  );
+  expect(ok).toBe(false);
+  expect(verdicts.map(({ outcome, declaration }) => `${declaration.line} ${outcome}`)).toEqual(
+    expect.arrayContaining(['1 invalid', '1 wins', '2 invalid', '3 invalid']),
+  );
+});
