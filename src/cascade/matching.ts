@@ -121,6 +121,7 @@ export class Matching {
     take(byName[tree.tag[row]]);
     if (byAttribute.size)
       for (const name of tree.attributes[row].keys()) take(byAttribute.get(name.toLowerCase()));
+    if (row === 0) take(bucket.roots);
     take(bucket.others);
   }
 

@@ -17,6 +17,8 @@ export interface Bucket {
   /** By number of the id, class or tag. */
   readonly byName: (IndexedRule[] | undefined)[];
   readonly byAttribute: Map<string, IndexedRule[]>;
+  /** Rules whose last compound asks for `:root`. */
+  readonly roots: IndexedRule[];
   readonly others: IndexedRule[];
 }
 
@@ -31,11 +33,14 @@ export class RuleIndex {
   #file(block: StyleBlock, selector: Selector, at: number): void {
     let bucket = this.buckets.get(selector.pseudo);
     if (!bucket)
-      this.buckets.set(selector.pseudo, (bucket = { byName: [], byAttribute: new Map(), others: [] }));
+      this.buckets.set(
+        selector.pseudo,
+        (bucket = { byName: [], byAttribute: new Map(), roots: [], others: [] }),
+      );
     const rule: IndexedRule = { block, selector, at, needs: neededNames(selector) };
     const last = selector.compounds[selector.compounds.length - 1];
     const keys = keysOf(last);
-    if (!keys) bucket.others.push(rule);
+    if (!keys) (isRootOnly(last) ? bucket.roots : bucket.others).push(rule);
     else {
       for (const key of keys) {
         if (typeof key === 'number') (bucket.byName[key] ??= []).push(rule);
@@ -44,6 +49,10 @@ export class RuleIndex {
       }
     }
   }
+}
+
+function isRootOnly({ tests }: Compound): boolean {
+  return tests.some((test) => test.kind === 'pseudo-class' && test.name === 'root');
 }
 
 /**
