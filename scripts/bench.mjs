@@ -20,7 +20,7 @@ const frameworks = [
   'bulma/css/bulma.css',
   '@picocss/pico/css/pico.css',
   'tabulator-tables/dist/css/tabulator_bootstrap5.css',
-  'foundation-sites/dist/css/foundation.css',
+  'choices.js/public/assets/styles/choices.css',
   'flatpickr/dist/flatpickr.css',
   'swiper/swiper-bundle.css',
 ];
@@ -139,7 +139,7 @@ function memoryOfOne() {
 }
 
 if (process.argv.includes('--memory')) {
-  const { html, sheets } = makePage(100, 2);
+  const { html, sheets } = makePage(100, 3);
   allContests(
     parsePage({ name: 'page', html, sheets: sheets.map((css, i) => ({ href: `/${i}.css`, css })) }),
   );
@@ -153,10 +153,10 @@ const ratio = (a, b) => (a / b).toFixed(2);
 const browser = await startBrowser();
 // One run first, so that nothing is measured that is compiled for the first time.
 await measure(10, 1);
-const one = await measure(100, 2, browser);
+const one = await measure(100, 3, browser);
 const memory = memoryOfOne();
-const moreElements = await measure(200, 2);
-const moreRules = await measure(100, 4);
+const moreElements = await measure(200, 3);
+const moreRules = await measure(100, 6);
 await browser.close();
 
 console.log(
