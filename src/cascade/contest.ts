@@ -7,6 +7,7 @@ import {
   longhandsOf,
   nearestProperties,
 } from '../value/index.js';
+import type { Contested } from './contested.js';
 import { reasonFor, type Candidate } from './rank.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
@@ -38,12 +39,19 @@ export function contest(page: Page, target: Target, property: string): Contest {
 /** The contests of every longhand that any declaration sets on the target itself, in order of name; [] for none. */
 export function contests(page: Page, target: Target): Contest[] {
   const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
-  return contested.names.map((property) => ({
-    property,
-    target,
-    entries: entriesOf(page, contested.get(property)!),
-  }));
+  let fields = allEntries.get(contested);
+  if (!fields) {
+    fields = contested.names.map((property) => ({
+      property,
+      entries: entriesOf(page, contested.get(property)!),
+    }));
+    allEntries.set(contested, fields);
+  }
+  return fields.map(({ property, entries }) => ({ property, target, entries }));
 }
+
+/** Of what targets share, so that each entry is made once. */
+const allEntries = new WeakMap<Contested, readonly Pick<Contest, 'property' | 'entries'>[]>();
 
 function checkedLonghand(property: string): string {
   const canonical = canonicalProperty(property);

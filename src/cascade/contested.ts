@@ -1,10 +1,22 @@
 import { physicalNames, type Flow } from '../value/index.js';
 import { compareCandidates, type Candidate } from './rank.js';
 
-/** A candidate with the longhands that its declaration sets. */
-export interface Claim {
-  readonly candidate: Candidate;
-  readonly longhands: readonly string[];
+/** What one rule, or an element's own attributes, claim: the candidates by longhand as written, in order. */
+export type Claims = ReadonlyMap<string, readonly Candidate[]>;
+
+/** Files candidates under the longhands that their declarations set. */
+export function claimsOf(
+  written: Iterable<{ readonly candidate: Candidate; readonly longhands: readonly string[] }>,
+): Claims {
+  const claims = new Map<string, Candidate[]>();
+  for (const { candidate, longhands } of written) {
+    for (const longhand of longhands) {
+      const known = claims.get(longhand);
+      if (known) known.push(candidate);
+      else claims.set(longhand, [candidate]);
+    }
+  }
+  return claims;
 }
 
 /** Flow-relative names and the physical ones that they stand for, in one flow; and the way back. */
@@ -40,18 +52,18 @@ export class Contested {
   #names?: readonly string[];
 
   constructor(
-    private readonly claims: readonly (readonly Claim[])[],
+    private readonly claims: readonly Claims[],
     private readonly flowNames: FlowNames,
   ) {}
 
   /** The candidates for a physical longhand, winner first; undefined when nobody sets it. */
   get(longhand: string): readonly Candidate[] | undefined {
     if (this.#found.has(longhand) || this.#names) return this.#found.get(longhand);
-    const names = this.flowNames.namesFor(longhand);
     const candidates: Candidate[] = [];
-    for (const block of this.claims) {
-      for (const { candidate, longhands } of block) {
-        for (const name of names) if (longhands.includes(name)) candidates.push(candidate);
+    for (const name of this.flowNames.namesFor(longhand)) {
+      for (const claims of this.claims) {
+        const own = claims.get(name);
+        if (own) candidates.push(...own);
       }
     }
     const sorted = candidates.length ? candidates.sort(compareCandidates) : undefined;
@@ -63,14 +75,12 @@ export class Contested {
   get names(): readonly string[] {
     if (this.#names) return this.#names;
     const found = new Map<string, Candidate[]>();
-    for (const block of this.claims) {
-      for (const { candidate, longhands } of block) {
-        for (const longhand of longhands) {
-          const name = this.flowNames.physical(longhand);
-          const rivals = found.get(name);
-          if (rivals) rivals.push(candidate);
-          else found.set(name, [candidate]);
-        }
+    for (const claims of this.claims) {
+      for (const [longhand, candidates] of claims) {
+        const name = this.flowNames.physical(longhand);
+        const rivals = found.get(name);
+        if (rivals) rivals.push(...candidates);
+        else found.set(name, [...candidates]);
       }
     }
     // What was worked out before stays the same object.

@@ -11,7 +11,7 @@ export interface Hint {
 
 /** The presentational hints of an element (HTML Standard §15.3); [] for most. */
 export function hintsOf(element: PageElement): Hint[] {
-  if (!hasHintingAttribute(element)) return [];
+  if (!hasHintingAttribute(element.attributes)) return [];
   const hints: Hint[] = [];
   for (const row of presentationalHints) {
     const written = element.attributes.get(row.attribute);
@@ -27,7 +27,8 @@ export function hintsOf(element: PageElement): Hint[] {
 
 const hintingAttributes = new Set(presentationalHints.map(({ attribute }) => attribute));
 
-function hasHintingAttribute({ attributes }: PageElement): boolean {
+/** Whether any attribute may be a hint; a quick look that most elements end with. */
+export function hasHintingAttribute(attributes: ReadonlyMap<string, string>): boolean {
   for (const name of attributes.keys()) if (hintingAttributes.has(name)) return true;
   return false;
 }

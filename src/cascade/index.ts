@@ -10,7 +10,6 @@ export {
   type Target,
 } from './types.js';
 export {
-  contestObject,
   priceOf,
   reasonAgainstWinner,
   type Price,

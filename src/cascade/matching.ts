@@ -1,15 +1,16 @@
-import type { PageElement, Scope, StyleBlock } from '../page/index.js';
+import type { Scope, StyleBlock } from '../page/index.js';
 import {
   matchContext,
   matches,
   matchesAny,
+  matchesNames,
   packSpecificity,
   type MatchContext,
   type Selector,
   type Tree,
 } from '../selector/index.js';
+import { Kinds } from './kinds.js';
 import { AncestorNames, Presence, type Bucket, type IndexedRule, type RuleIndex } from './rule-index.js';
-import type { Target } from './types.js';
 
 export type RuleOwner = 'browser' | 'platform' | 'draft';
 
@@ -33,12 +34,36 @@ interface Branch {
   readonly next: Map<Applied, Branch>;
 }
 
+/** The rules that may match elements of one kind, sorted by how far they look. */
+interface Contenders {
+  /** Settled for the whole kind. */
+  readonly own: readonly Applied[];
+  /** To be asked once for each situation. */
+  readonly above: readonly OwnedRule[];
+  /** To be asked of each element. */
+  readonly around: readonly OwnedRule[];
+}
+
+interface OwnedRule {
+  readonly rule: IndexedRule;
+  readonly owner: RuleOwner;
+}
+
+/** What is settled for all elements of one situation, and the lists that the rest makes of it. */
+interface Settled {
+  readonly applied: readonly Applied[];
+  readonly branch: Branch;
+}
+
 /**
  * Which rules of some sheets match which targets of one tree, whatever the media queries around them say:
- * so one matching serves all widths. Each target is matched when it is first asked for.
+ * so one matching serves all widths. Each target is matched when it is first asked for; elements of one kind
+ * and one situation share what was found out (see `Kinds`).
  */
 export class Matching {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
+  readonly #contenders = new Map<string, (Contenders | undefined)[]>();
+  readonly #settled = new Map<string, (Settled | undefined)[]>();
   readonly #root: Branch = { next: new Map() };
   readonly #plain = new Map<IndexedRule, Applied>();
   readonly #scoped = new Map<IndexedRule, Map<number, Applied>>();
@@ -47,8 +72,8 @@ export class Matching {
   readonly #context: MatchContext;
   readonly #presence: Presence;
   readonly #alive = new Map<readonly IndexedRule[], readonly IndexedRule[]>();
+  readonly #kinds: Kinds;
   #count = 0;
-  #targets?: ReadonlyMap<StyleBlock, readonly Target[]>;
 
   constructor(
     private readonly tree: Tree,
@@ -57,46 +82,47 @@ export class Matching {
     this.#ancestors = new AncestorNames(tree);
     this.#context = matchContext(tree);
     this.#presence = new Presence(tree);
+    this.#kinds = new Kinds(
+      tree,
+      indexes.flatMap(({ index }) => index.selectors),
+    );
+  }
+
+  /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
+  get pseudos(): ReadonlySet<string> {
+    return new Set(this.indexes.flatMap(({ index }) => [...index.buckets.keys()]));
   }
 
   /** The list for an element (`pseudo` '') or its pseudo-element. */
   list(row: number, pseudo: string): MatchList {
-    let lists = this.#lists.get(pseudo);
-    if (!lists) this.#lists.set(pseudo, (lists = []));
+    const lists = rowsOf(this.#lists, pseudo);
     return (lists[row] ??= this.#find(row, pseudo));
   }
 
-  /** All targets by block, in document order; for few rules, as it asks every element. */
-  targets(elementAt: (row: number) => PageElement): ReadonlyMap<StyleBlock, readonly Target[]> {
-    if (this.#targets) return this.#targets;
-    const targets = new Map<StyleBlock, Target[]>();
-    const pseudos = new Set(this.indexes.flatMap(({ index }) => [...index.buckets.keys()]));
-    for (let row = 0; row < this.tree.size; row++) {
-      for (const pseudo of pseudos) {
-        for (const { block } of this.list(row, pseudo).applied) {
-          const target: Target = pseudo ? { element: elementAt(row), pseudo } : elementAt(row);
-          const known = targets.get(block);
-          if (known) known.push(target);
-          else targets.set(block, [target]);
-        }
+  #find(row: number, pseudo: string): MatchList {
+    const { around } = this.#contendersOf(row, pseudo);
+    const { applied, branch } = this.#settledFor(row, pseudo);
+    let at = branch;
+    let found: Applied[] | undefined;
+    if (around.length) {
+      this.#ancestors.moveTo(row);
+      for (const { rule, owner } of around) {
+        const one = this.#match(rule, row, owner);
+        if (!one) continue;
+        (found ??= []).push(one);
+        let next = at.next.get(one);
+        if (!next) at.next.set(one, (next = { next: new Map() }));
+        at = next;
       }
     }
-    return (this.#targets = targets);
+    return (at.list ??= this.#listOf(found ? [...applied, ...found] : applied));
   }
 
-  #find(row: number, pseudo: string): MatchList {
-    this.#ancestors.moveTo(row);
-    const applied: Applied[] = [];
-    for (const { owner, index } of this.indexes) {
-      const bucket = index.buckets.get(pseudo);
-      if (!bucket) continue;
-      const found: Applied[] = [];
-      this.#collect(bucket, row, owner, found);
-      found.sort(compareApplied);
-      // The strongest of a block's selectors stands last.
-      for (let i = 0; i < found.length; i++)
-        if (found[i + 1]?.block !== found[i].block) applied.push(found[i]);
-    }
+  /** The one list of these rules, each block by its strongest selector. */
+  #listOf(found: readonly Applied[]): MatchList {
+    const sorted = found.toSorted(compareApplied);
+    // The strongest of a block's selectors stands last.
+    const applied = sorted.filter((one, i) => sorted[i + 1]?.block !== one.block);
     let branch = this.#root;
     for (const one of applied) {
       let next = branch.next.get(one);
@@ -106,23 +132,53 @@ export class Matching {
     return (branch.list ??= { id: this.#count++, applied });
   }
 
-  #collect(bucket: Bucket, row: number, owner: RuleOwner, found: Applied[]): void {
-    const { tree } = this;
-    const { byName, byAttribute } = bucket;
-    const take = (rules: readonly IndexedRule[] | undefined): void => {
-      if (!rules) return;
-      for (const rule of this.#live(rules)) {
-        const applied = this.#match(rule, row, owner);
-        if (applied) found.push(applied);
+  #settledFor(row: number, pseudo: string): Settled {
+    const all = rowsOf(this.#settled, pseudo);
+    const situation = this.#kinds.situationOf(row);
+    let settled = all[situation];
+    if (!settled) {
+      const { own, above } = this.#contendersOf(row, pseudo);
+      if (above.length) this.#ancestors.moveTo(row);
+      const found = above.flatMap(({ rule, owner }) => this.#match(rule, row, owner) ?? []);
+      all[situation] = settled = { applied: [...own, ...found], branch: { next: new Map() } };
+    }
+    return settled;
+  }
+
+  #contendersOf(row: number, pseudo: string): Contenders {
+    const all = rowsOf(this.#contenders, pseudo);
+    return (all[this.#kinds.kindOf(row)] ??= this.#gather(row, pseudo));
+  }
+
+  #gather(row: number, pseudo: string): Contenders {
+    const own: Applied[] = [];
+    const above: OwnedRule[] = [];
+    const around: OwnedRule[] = [];
+    for (const { owner, index } of this.indexes) {
+      const bucket = index.buckets.get(pseudo);
+      if (!bucket) continue;
+      for (const rule of this.#filedFor(bucket, row)) {
+        const { selector, block, sight } = rule;
+        const last = selector.compounds[selector.compounds.length - 1];
+        if (!matchesNames(last, row, this.tree)) continue;
+        if (sight === 'around' || block.scope) around.push({ rule, owner });
+        else if (sight === 'above') above.push({ rule, owner });
+        else if (matches(selector, row, this.#context)) own.push(this.#plainly(rule, owner));
       }
-    };
-    if (tree.id[row] >= 0) take(byName[tree.id[row]]);
-    for (const name of tree.classes[row]) take(byName[name]);
-    take(byName[tree.tag[row]]);
+    }
+    return { own, above, around };
+  }
+
+  /** The rules filed under any name of the element, in no order. */
+  #filedFor({ byName, byAttribute, roots, others }: Bucket, row: number): IndexedRule[] {
+    const { tree } = this;
+    const lists: (readonly IndexedRule[] | undefined)[] = [byName[tree.tag[row]], others];
+    if (tree.id[row] >= 0) lists.push(byName[tree.id[row]]);
+    for (const name of tree.classes[row]) lists.push(byName[name]);
     if (byAttribute.size)
-      for (const name of tree.attributes[row].keys()) take(byAttribute.get(name.toLowerCase()));
-    if (row === 0) take(bucket.roots);
-    take(bucket.others);
+      for (const name of tree.attributes[row].keys()) lists.push(byAttribute.get(name.toLowerCase()));
+    if (row === 0) lists.push(roots);
+    return lists.flatMap((rules) => (rules ? this.#live(rules) : []));
   }
 
   /** The rules of a list that may match in this tree; most of a framework's rules never do. */
@@ -135,9 +191,12 @@ export class Matching {
 
   #match(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {
     if (!this.#ancestors.hasAll(rule.needs)) return undefined;
+    if (rule.block.scope) return this.#matchInScope(rule, row, owner);
+    return matches(rule.selector, row, this.#context) ? this.#plainly(rule, owner) : undefined;
+  }
+
+  #plainly(rule: IndexedRule, owner: RuleOwner): Applied {
     const { block, selector } = rule;
-    if (block.scope) return this.#matchInScope(rule, row, owner);
-    if (!matches(selector, row, this.#context)) return undefined;
     let applied = this.#plain.get(rule);
     if (!applied) this.#plain.set(rule, (applied = { block, selector, proximity: -Infinity, owner }));
     return applied;
@@ -192,8 +251,15 @@ export class Matching {
   }
 }
 
-/** By order of appearance; within a block the stronger and nearer selector last. */
+function rowsOf<T>(columns: Map<string, T[]>, pseudo: string): T[] {
+  let rows = columns.get(pseudo);
+  if (!rows) columns.set(pseudo, (rows = []));
+  return rows;
+}
+
+/** The browser's rules, then the others, by order of appearance; within a block the stronger and nearer selector last. */
 function compareApplied(a: Applied, b: Applied): number {
+  if (a.owner !== b.owner) return a.owner === 'browser' ? -1 : 1;
   return (
     a.block.order - b.block.order ||
     packSpecificity(a.selector.specificity) - packSpecificity(b.selector.specificity) ||

@@ -1,6 +1,7 @@
 import { pseudoClasses } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
 import type { Compound, Selector, Tree } from '../selector/index.js';
+import { sightOf, type Sight } from './kinds.js';
 
 /** One selector of one block, filed under the rarest name of its last compound. */
 export interface IndexedRule {
@@ -10,6 +11,7 @@ export interface IndexedRule {
   readonly at: number;
   /** Names that must stand on ancestors; a quick way to say no. */
   readonly needs: readonly number[];
+  readonly sight: Sight;
 }
 
 /** Rules for elements, or for one pseudo-element. */
@@ -25,8 +27,10 @@ export interface Bucket {
 /** Rules by pseudo-element ('' for elements) and by the rightmost compound's rarest name. */
 export class RuleIndex {
   readonly buckets = new Map<string, Bucket>();
+  readonly selectors: readonly Selector[];
 
   constructor(blocks: readonly StyleBlock[]) {
+    this.selectors = blocks.flatMap(({ selectors }) => selectors);
     for (const block of blocks) block.selectors.forEach((selector, at) => this.#file(block, selector, at));
   }
 
@@ -37,7 +41,7 @@ export class RuleIndex {
         selector.pseudo,
         (bucket = { byName: [], byAttribute: new Map(), roots: [], others: [] }),
       );
-    const rule: IndexedRule = { block, selector, at, needs: neededNames(selector) };
+    const rule: IndexedRule = { block, selector, at, needs: neededNames(selector), sight: sightOf(selector) };
     const last = selector.compounds[selector.compounds.length - 1];
     const keys = keysOf(last);
     if (!keys) (isRootOnly(last) ? bucket.roots : bucket.others).push(rule);

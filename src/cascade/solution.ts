@@ -3,9 +3,9 @@ import { Gatherer, type Page, type PageElement, type StyleBlock } from '../page/
 import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf, type Flow } from '../value/index.js';
-import { Contested, FlowNames, type Claim } from './contested.js';
+import { claimsOf, Contested, FlowNames, type Claims } from './contested.js';
 import { Expander } from './expand.js';
-import { hintsOf } from './hints.js';
+import { hasHintingAttribute, hintsOf } from './hints.js';
 import { Matching, type Applied, type MatchList } from './matching.js';
 import { Level, type Candidate } from './rank.js';
 import { RuleIndex } from './rule-index.js';
@@ -18,6 +18,8 @@ class Capture {
   readonly mayFlowDiffer: boolean;
   readonly #indexes;
   readonly #matchings = new WeakMap<Tree, Matching>();
+  readonly #flows = new Map<string, Flow>();
+  readonly #flowNames = new Map<Flow, FlowNames>();
 
   constructor(page: Page) {
     const gatherer = new Gatherer(page.tree.names, page.tree.quirks, page.grammar);
@@ -33,12 +35,8 @@ class Capture {
       { owner: 'platform', index: new RuleIndex(page.styles.blocks) },
     ] as const;
     this.expander = new Expander(page.grammar);
-    this.mayFlowDiffer =
-      page.styles.blocks.some(setsFlow) ||
-      page.elements.some(
-        ({ attributes }) =>
-          attributes.has('dir') || /direction|writing-mode|all/i.test(attributes.get('style') ?? ''),
-      );
+    this.#flows.set(flowKey(usualFlow), usualFlow);
+    this.mayFlowDiffer = page.styles.blocks.some(setsFlow) || page.elements.some(setsOwnFlow);
   }
 
   /** One matching a tree: the same for all widths, another where other states are held. */
@@ -46,6 +44,20 @@ class Capture {
     let matching = this.#matchings.get(tree);
     if (!matching) this.#matchings.set(tree, (matching = new Matching(tree, this.#indexes)));
     return matching;
+  }
+
+  namesFor(flow: Flow): FlowNames {
+    let names = this.#flowNames.get(flow);
+    if (!names) this.#flowNames.set(flow, (names = new FlowNames(flow)));
+    return names;
+  }
+
+  /** The one object for that flow. */
+  flow(writingMode: string, direction: string): Flow {
+    const key = `${writingMode} ${direction}`;
+    let flow = this.#flows.get(key);
+    if (!flow) this.#flows.set(key, (flow = { writingMode, direction }));
+    return flow;
   }
 }
 
@@ -55,8 +67,11 @@ const draftMatchings = new WeakMap<object, WeakMap<Tree, Matching>>();
 
 /** What was worked out over one matching for one order of layers, for all conditions alike. */
 interface WorkedOut {
-  readonly claims: Map<Applied, readonly Claim[]>;
+  readonly claims: Map<Applied, Claims>;
   readonly contests: Map<string, Contested>;
+  /** For each row the nearest box, itself included, that may turn the flow; −1 for none. */
+  readonly flowSources: Map<number, number>;
+  targets?: ReadonlyMap<StyleBlock, readonly (readonly Target[])[]>;
 }
 
 const allWorkedOut = new WeakMap<Matching, Map<string, WorkedOut>>();
@@ -65,13 +80,19 @@ function workedOut(matching: Matching, ranks: string): WorkedOut {
   let byRanks = allWorkedOut.get(matching);
   if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
   let found = byRanks.get(ranks);
-  if (!found) byRanks.set(ranks, (found = { claims: new Map(), contests: new Map() }));
+  if (!found)
+    byRanks.set(ranks, (found = { claims: new Map(), contests: new Map(), flowSources: new Map() }));
   return found;
 }
 
 /** Whether a rule may change the writing mode or the direction. */
 function setsFlow({ declarations }: StyleBlock): boolean {
   return declarations.some(({ property }) => /^(direction|all|(-webkit-)?writing-mode)$/i.test(property));
+}
+
+/** Whether an element's own attributes may. */
+function setsOwnFlow({ attributes }: PageElement): boolean {
+  return attributes.has('dir') || /direction|writing-mode|all/i.test(attributes.get('style') ?? '');
 }
 
 /** The one solution of a page, begun at the first question. */
@@ -96,14 +117,17 @@ function draftMatching(page: Page): Matching | undefined {
   return matching;
 }
 
-/** The elements and pseudo-elements that each block of a page's draft matches, media queries left aside. */
-export function draftTargets(page: Page): ReadonlyMap<StyleBlock, readonly Target[]> {
-  const matching = draftMatching(page);
-  return matching ? matching.targets((row) => page.elements[row]) : new Map();
+/**
+ * The elements and pseudo-elements that each block of a page's draft matches, media queries left aside: in
+ * groups whose contests are alike under all conditions.
+ */
+export function draftTargets(page: Page): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
+  return solutionOf(page).draftTargets;
 }
 
 const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
 const nothing: MatchList = { id: -1, applied: [] };
+const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
 
 /**
  * The claims on a page's targets under its conditions, as far as anyone asked. Targets that the same rules
@@ -114,11 +138,11 @@ export class Solution {
   readonly #matching: Matching;
   readonly #draft?: Matching;
   readonly #workedOut: WorkedOut;
-  readonly #platformClaims: Map<Applied, readonly Claim[]>;
+  readonly #platformClaims: Map<Applied, Claims>;
   /** By flow, then by number of the platform's and the draft's list. */
   readonly #shared = new Map<Flow, Map<number, Contested>>();
-  readonly #own = new Map<string, Contested>();
-  readonly #flowNames = new Map<Flow, FlowNames>();
+  /** Of elements with claims of their own, by row. */
+  readonly #own = new Map<number, Contested>();
   readonly #flows = new Map<number, Flow>();
   readonly #layerRanks: Int32Array;
   readonly #mayFlowDiffer: boolean;
@@ -150,18 +174,52 @@ export class Solution {
 
   /** The name under which a longhand of this target is contested. */
   contestedName(row: number, longhand: string): string {
-    return this.#namesFor(this.#flow(row)).physical(longhand);
+    return this.#capture.namesFor(this.#flow(row)).physical(longhand);
+  }
+
+  /** See `draftTargets`. Empty for a page without a draft. */
+  get draftTargets(): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
+    return (this.#workedOut.targets ??= this.#groupTargets());
+  }
+
+  #groupTargets(): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
+    const groups = new Map<StyleBlock, Map<string, Target[]>>();
+    if (!this.#draft) return new Map();
+    const { pseudos } = this.#draft;
+    for (const element of this.page.elements) {
+      const row = element.index;
+      for (const pseudo of pseudos) {
+        const drafted = this.#draft.list(row, pseudo);
+        if (!drafted.applied.length) continue;
+        const target: Target = pseudo ? { element, pseudo } : element;
+        const own = pseudo === '' && this.#mayHaveOwn(row) ? row : -1;
+        const key = `${this.#matching.list(row, pseudo).id} ${drafted.id} ${own} ${this.#flowSource(row)}`;
+        for (const { block } of drafted.applied) {
+          let ofBlock = groups.get(block);
+          if (!ofBlock) groups.set(block, (ofBlock = new Map()));
+          const alike = ofBlock.get(key);
+          if (alike) alike.push(target);
+          else ofBlock.set(key, [target]);
+        }
+      }
+    }
+    return new Map([...groups].map(([block, ofBlock]) => [block, [...ofBlock.values()]]));
   }
 
   #contestedIn(row: number, pseudo: string, flow: Flow): Contested {
+    if (pseudo === '') {
+      const known = this.#own.get(row);
+      if (known) return known;
+    }
     const list = this.#matching.list(row, pseudo);
     const drafted = this.#draft?.list(row, pseudo) ?? nothing;
-    const own = pseudo === '' ? this.#ownClaims(this.page.elements[row]) : [];
-    if (own.length) {
-      const key = `${row} ${flow.writingMode} ${flow.direction}`;
-      let contested = this.#own.get(key);
-      if (!contested) this.#own.set(key, (contested = this.#contest(list, drafted, own, flow)));
-      return contested;
+    if (pseudo === '' && this.#mayHaveOwn(row)) {
+      const own = this.#ownClaims(this.page.elements[row]);
+      if (own.size) {
+        const contested = this.#contest(list, drafted, own, flow);
+        this.#own.set(row, contested);
+        return contested;
+      }
     }
     let byLists = this.#shared.get(flow);
     if (!byLists) this.#shared.set(flow, (byLists = new Map()));
@@ -173,7 +231,7 @@ export class Solution {
 
   /** Pages on which the same conditions hold around these rules share the contest. */
   #likeElsewhere(list: MatchList, drafted: MatchList, flow: Flow): Contested {
-    let key = `${list.id} ${drafted.id} ${flow.writingMode} ${flow.direction} `;
+    let key = `${list.id} ${drafted.id} ${flowKey(flow)} `;
     for (const { applied } of [list, drafted]) {
       for (const { block, owner } of applied)
         if (block.condition > 0 && owner !== 'browser')
@@ -181,31 +239,32 @@ export class Solution {
     }
     const { contests } = this.#workedOut;
     let contested = contests.get(key);
-    if (!contested) contests.set(key, (contested = this.#contest(list, drafted, [], flow)));
+    if (!contested) contests.set(key, (contested = this.#contest(list, drafted, undefined, flow)));
     return contested;
   }
 
-  #contest(list: MatchList, drafted: MatchList, own: readonly Claim[], flow: Flow): Contested {
-    const claims: (readonly Claim[])[] = own.length ? [own] : [];
+  #contest(list: MatchList, drafted: MatchList, own: Claims | undefined, flow: Flow): Contested {
+    const claims: Claims[] = own ? [own] : [];
     for (const { applied } of [list, drafted]) {
       for (const one of applied) {
         if (one.owner === 'browser' || this.page.isActive(one.block.condition))
           claims.push(this.#claimsOf(one));
       }
     }
-    return new Contested(claims, this.#namesFor(flow));
+    return new Contested(claims, this.#capture.namesFor(flow));
   }
 
-  #claimsOf(applied: Applied): readonly Claim[] {
+  #claimsOf(applied: Applied): Claims {
     const store = applied.owner === 'draft' ? this.#workedOut.claims : this.#platformClaims;
     let claims = store.get(applied);
     if (!claims) {
-      claims = this.#capture.expander
-        .expand(applied.block, this.page, applied.owner === 'browser')
-        .map(({ declaration, longhands, at }) => ({
+      const expanded = this.#capture.expander.expand(applied.block, this.page, applied.owner === 'browser');
+      claims = claimsOf(
+        expanded.map(({ declaration, longhands, at }) => ({
           candidate: this.#candidate(applied, declaration, at),
           longhands,
-        }));
+        })),
+      );
       store.set(applied, claims);
     }
     return claims;
@@ -237,71 +296,85 @@ export class Solution {
     };
   }
 
+  /** Whether anything on the element itself may style it; a quick look that most elements end with. */
+  #mayHaveOwn(row: number): boolean {
+    const attributes = this.page.tree.attributes[row];
+    return attributes.size > 0 && (attributes.has('style') || hasHintingAttribute(attributes));
+  }
+
   /** What stands on the element itself: its style attribute and presentational hints. */
-  #ownClaims(element: PageElement): readonly Claim[] {
-    const attributes = this.page.tree.attributes[element.index];
-    if (attributes.size === 0) return [];
-    const style = attributes.get('style');
-    const hints = hintsOf(element);
-    if (style === undefined && hints.length === 0) return [];
+  #ownClaims(element: PageElement): Claims {
+    const style = this.page.tree.attributes[element.index].get('style');
     const place = { line: element.place?.line ?? 0, column: element.place?.column ?? 0 };
     const plain = { layerName: '', dependsOn: '', strength: 0, proximity: -Infinity, order: 0 };
     const outer = this.outerLayer;
-    const claims: Claim[] = hints.map(({ attribute, longhand, value }, at) => ({
-      longhands: [longhand],
-      candidate: {
-        ...plain,
-        level: Level.Hint,
-        attached: 0,
-        layer: outer,
-        at,
-        declaration: {
-          origin: 'presentational-hint',
-          ...place,
-          property: attribute,
-          value,
-          important: false,
-        },
-      },
-    }));
+    const written = hintsOf(element).map(({ attribute, longhand, value }, at) => {
+      const origin = 'presentational-hint' as const;
+      const declaration = { origin, ...place, property: attribute, value, important: false };
+      const candidate: Candidate = { ...plain, level: Level.Hint, attached: 0, layer: outer, at, declaration };
+      return { longhands: [longhand] as readonly string[], candidate };
+    });
     parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
       if (this.page.grammar.check(property, value)) return;
       const level = important ? Level.AuthorImportant : Level.Author;
       const layer = important ? -outer : outer;
       const declaration = { origin: 'style-attribute', ...place, property, value, important } as const;
-      claims.push({
+      written.push({
         longhands: longhandsOf(property),
         candidate: { ...plain, level, attached: 1, layer, at, declaration },
       });
     });
-    return claims;
+    return claimsOf(written);
   }
 
-  #namesFor(flow: Flow): FlowNames {
-    let names = this.#flowNames.get(flow);
-    if (!names) this.#flowNames.set(flow, (names = new FlowNames(flow)));
-    return names;
+  /** The nearest box up from here, itself included, that may turn the flow; −1 for none. */
+  #flowSource(row: number): number {
+    if (!this.#mayFlowDiffer) return -1;
+    const { flowSources } = this.#workedOut;
+    const path: number[] = [];
+    let source = -1;
+    for (let at = row; at >= 0; at = this.page.tree.parent[at]) {
+      const known = flowSources.get(at);
+      if (known !== undefined) {
+        source = known;
+        break;
+      }
+      path.push(at);
+      if (this.#mayTurn(at)) {
+        source = at;
+        break;
+      }
+    }
+    for (const at of path) flowSources.set(at, source);
+    return source;
+  }
+
+  #mayTurn(row: number): boolean {
+    const lists = [this.#matching.list(row, ''), this.#draft?.list(row, '') ?? nothing];
+    return (
+      lists.some(({ applied }) => applied.some(({ block }) => setsFlow(block))) ||
+      setsOwnFlow(this.page.elements[row])
+    );
   }
 
   /** The writing mode and direction of an element: its own, or its nearest ancestor's. */
   #flow(row: number): Flow {
-    if (!this.#mayFlowDiffer) return usualFlow;
-    const known = this.#flows.get(row);
-    if (known) return known;
     const path: number[] = [];
-    let at = row;
-    for (; at >= 0 && !this.#flows.has(at); at = this.page.tree.parent[at]) path.push(at);
-    let flow = at >= 0 ? this.#flows.get(at)! : usualFlow;
+    let source = this.#flowSource(row);
+    for (; source >= 0 && !this.#flows.has(source); ) {
+      path.push(source);
+      const above = this.page.tree.parent[source];
+      source = above < 0 ? -1 : this.#flowSource(above);
+    }
+    let flow = source >= 0 ? this.#flows.get(source)! : usualFlow;
     while (path.length) {
       const next = path.pop()!;
       // These two are set under no flow-relative name, so any flow will do to ask for them.
       const claims = this.#contestedIn(next, '', usualFlow);
+      this.#own.delete(next);
       const writingMode = keyword(claims.get('writing-mode'), 'horizontal-tb') ?? flow.writingMode;
       const direction = keyword(claims.get('direction'), 'ltr') ?? flow.direction;
-      const isUsual = writingMode === usualFlow.writingMode && direction === usualFlow.direction;
-      if (isUsual) flow = usualFlow;
-      else if (writingMode !== flow.writingMode || direction !== flow.direction)
-        flow = { writingMode, direction };
+      flow = this.#capture.flow(writingMode, direction);
       this.#flows.set(next, flow);
     }
     return flow;

@@ -49,11 +49,6 @@ function hopeless(reason: string): Requirement {
   return { important: true, strength: Infinity, hopeless: reason };
 }
 
-/** One and the same object for targets whose contests are all alike; another for others. */
-export function contestObject(page: Page, target: Target): object {
-  return solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
-}
-
 /** The candidates for one longhand of one target, winner first; [] for none. */
 export function standingCandidates(page: Page, target: Target, longhand: string): readonly Candidate[] {
   const solution = solutionOf(page);

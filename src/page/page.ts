@@ -46,7 +46,8 @@ export class Page {
   /** @internal The same page without its draft; itself where there is none. */
   readonly bare: Page;
   readonly #shared: Shared;
-  #answers?: ReturnType<typeof activeConditions>;
+  #answers?: readonly boolean[];
+  #active?: Uint8Array;
   #faults?: readonly Fault[];
 
   /** @internal */
@@ -72,7 +73,7 @@ export class Page {
 
   /** In load order: an imported sheet before the one that imports it, a draft last. */
   get sheets(): readonly Sheet[] {
-    return this.overlay?.styles.sheets ?? this.styles.sheets;
+    return this.#ownStyles.sheets;
   }
 
   /** What was wrong with markup and sheets, and how it was read nevertheless; [] when nothing was. */
@@ -100,18 +101,24 @@ export class Page {
     return this.#shared;
   }
 
-  get #conditionAnswers(): ReturnType<typeof activeConditions> {
-    return (this.#answers ??= activeConditions(this.overlay?.styles ?? this.styles, this.conditions));
+  get #ownStyles(): StyleSet {
+    return this.overlay?.styles ?? this.styles;
+  }
+
+  /** Whether each distinct media query of page and draft holds. */
+  get #mediaAnswers(): readonly boolean[] {
+    return (this.#answers ??= queries(this.#ownStyles).media.map((media) => holds(media, this.conditions)));
   }
 
   /** @internal Equal for pages of one capture and draft whose conditions all hold alike. */
   get activity(): string {
-    return this.#conditionAnswers.activity;
+    return this.#mediaAnswers.map((answer) => (answer ? '1' : '0')).join('');
   }
 
   /** @internal Whether the condition with this number holds. */
   isActive(condition: number): boolean {
-    return this.#conditionAnswers.active[condition] === 1;
+    this.#active ??= activeConditions(this.#ownStyles, this.#mediaAnswers);
+    return this.#active[condition] === 1;
   }
 
   /**
@@ -145,9 +152,8 @@ export class Page {
   /** The widths (CSS px, rising) at which a media query of the page or its draft begins or ceases to hold. */
   get widths(): number[] {
     const widths = new Set<number>();
-    for (const { media } of (this.overlay?.styles ?? this.styles).conditions) {
-      if (media) for (const width of widthsOf(media)) widths.add(width);
-    }
+    for (const media of queries(this.#ownStyles).media)
+      for (const width of widthsOf(media)) widths.add(width);
     return [...widths].sort((a, b) => a - b);
   }
 }
@@ -156,23 +162,37 @@ function definedOnly(conditions: Partial<Conditions>): Partial<Conditions> {
   return Object.fromEntries(Object.entries(conditions).filter(([, value]) => value !== undefined));
 }
 
-/** For each condition whether it holds (parents stand before their children), and all answers as one text. */
-function activeConditions(
-  { conditions }: StyleSet,
-  actual: Conditions,
-): { active: Uint8Array; activity: string } {
-  const answers = new Map<MediaQuery, boolean>();
-  const active = new Uint8Array(conditions.length);
-  conditions.forEach(({ parent, media, constant }, i) => {
-    let own = constant ?? true;
-    if (media) {
-      const known = answers.get(media);
-      own = known ?? holds(media, actual);
-      if (known === undefined) answers.set(media, own);
-    }
+/** The distinct media queries of a set of rules, and for each condition which of them it is; −1 for none. */
+interface Queries {
+  readonly media: readonly MediaQuery[];
+  readonly at: Int32Array;
+}
+
+const queriesOf = new WeakMap<StyleSet, Queries>();
+
+function queries(styles: StyleSet): Queries {
+  let found = queriesOf.get(styles);
+  if (!found) {
+    const numbers = new Map<MediaQuery, number>();
+    const at = Int32Array.from(styles.conditions, ({ media }) => {
+      if (!media) return -1;
+      if (!numbers.has(media)) numbers.set(media, numbers.size);
+      return numbers.get(media)!;
+    });
+    queriesOf.set(styles, (found = { media: [...numbers.keys()], at }));
+  }
+  return found;
+}
+
+/** For each condition whether it holds; parents stand before their children. */
+function activeConditions(styles: StyleSet, answers: readonly boolean[]): Uint8Array {
+  const { at } = queries(styles);
+  const active = new Uint8Array(styles.conditions.length);
+  styles.conditions.forEach(({ parent, constant }, i) => {
+    const own = at[i] < 0 ? (constant ?? true) : answers[at[i]];
     active[i] = own && (parent < 0 || active[parent]) ? 1 : 0;
   });
-  return { active, activity: [...answers.values()].map((answer) => (answer ? '1' : '0')).join('') };
+  return active;
 }
 
 export { usualConditions };

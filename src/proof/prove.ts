@@ -1,5 +1,4 @@
 import {
-  contestObject,
   draftTargets,
   standingCandidates,
   type Declaration,
@@ -118,7 +117,8 @@ function viewMaker(laid: Page, widths: readonly number[]): (held: readonly Held[
       // The page's own width first, so that it stands for those that are like it.
       for (const width of [laid.conditions.width, ...widths]) {
         const view = base.under({ width });
-        if (!distinct.has(view.activity)) distinct.set(view.activity, view);
+        const { activity } = view;
+        if (!distinct.has(activity)) distinct.set(activity, view);
       }
       views = [...distinct.values()].sort((a, b) => a.conditions.width - b.conditions.width);
       made.set(key, views);
@@ -154,19 +154,15 @@ function look(view: Page, { declaration, block }: Drafted): Sighting {
   const losses: Sighting['losses'][number][] = [];
   const longhands = longhandsOf(declaration.property);
   // Targets that the same rules match win or lose together.
-  const lostIn = new Map<object, string | undefined>();
-  for (const target of draftTargets(view).get(block) ?? []) {
-    const contest = contestObject(view, target);
-    if (!lostIn.has(contest)) {
-      const lost = longhands.find((longhand) => {
-        const [top] = standingCandidates(view, target, longhand);
-        return !top || !isSame(top.declaration, declaration);
-      });
-      lostIn.set(contest, lost);
+  for (const alike of draftTargets(view).get(block) ?? []) {
+    const lost = longhands.find((longhand) => {
+      const [top] = standingCandidates(view, alike[0], longhand);
+      return !top || !isSame(top.declaration, declaration);
+    });
+    for (const target of alike) {
+      if (lost === undefined) wins.push(target);
+      else losses.push({ target, longhand: lost });
     }
-    const longhand = lostIn.get(contest);
-    if (longhand === undefined) wins.push(target);
-    else losses.push({ target, longhand });
   }
   return { view, isAsleep: false, wins, losses };
 }

@@ -10,5 +10,5 @@ export {
   type Test,
 } from './types.js';
 export { parseSelectors, type SelectorScope } from './parse.js';
-export { matchContext, matches, matchesAny, type MatchContext } from './match.js';
+export { matchContext, matches, matchesAny, matchesNames, type MatchContext } from './match.js';
 export { selectRows } from './select.js';

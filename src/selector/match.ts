@@ -77,8 +77,8 @@ function matchFrom(selector: Selector, at: number, row: number, context: MatchCo
   }
 }
 
-function matchCompound(compound: Compound, row: number, context: MatchContext): boolean {
-  const { tree } = context;
+/** Whether an element has the tag, ids and classes that a compound asks for, its other tests left aside. */
+export function matchesNames(compound: Compound, row: number, tree: Tree): boolean {
   // Engines fold the case for SVG elements too, as HTML documents write them (`foreignobject`).
   if (compound.tag >= 0 && tree.tag[row] !== compound.tag) return false;
   for (const id of compound.ids) if (tree.id[row] !== id) return false;
@@ -86,6 +86,11 @@ function matchCompound(compound: Compound, row: number, context: MatchContext): 
     const own = tree.classes[row];
     for (const name of compound.classes) if (!own.includes(name)) return false;
   }
+  return true;
+}
+
+function matchCompound(compound: Compound, row: number, context: MatchContext): boolean {
+  if (!matchesNames(compound, row, context.tree)) return false;
   for (const test of compound.tests) if (!matchTest(test, row, context)) return false;
   return true;
 }
