@@ -13,6 +13,7 @@ export {
   priceOf,
   reasonAgainstWinner,
   type Price,
+  alikeInContest,
   requirementFor,
   standingCandidates,
   type Requirement,

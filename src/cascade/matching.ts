@@ -55,6 +55,10 @@ interface Settled {
   readonly branch: Branch;
 }
 
+/** Up to this many selectors are asked of each element by themselves. */
+const fewRules = 60;
+const none: readonly never[] = [];
+
 /**
  * Which rules of some sheets match which targets of one tree, whatever the media queries around them say:
  * so one matching serves all widths. Each target is matched when it is first asked for; elements of one kind
@@ -70,9 +74,9 @@ export class Matching {
   readonly #scopeRoots = new Map<Scope, ReadonlySet<number>>();
   readonly #ancestors: AncestorNames;
   readonly #context: MatchContext;
-  readonly #presence: Presence;
   readonly #alive = new Map<readonly IndexedRule[], readonly IndexedRule[]>();
-  readonly #kinds: Kinds;
+  /** Not worth working out for a few rules, which are asked of each element as they are. */
+  readonly #sharing?: { readonly presence: Presence; readonly kinds: Kinds };
   #count = 0;
 
   constructor(
@@ -81,11 +85,9 @@ export class Matching {
   ) {
     this.#ancestors = new AncestorNames(tree);
     this.#context = matchContext(tree);
-    this.#presence = new Presence(tree);
-    this.#kinds = new Kinds(
-      tree,
-      indexes.flatMap(({ index }) => index.selectors),
-    );
+    const selectors = indexes.flatMap(({ index }) => index.selectors);
+    if (selectors.length > fewRules)
+      this.#sharing = { presence: new Presence(tree), kinds: new Kinds(tree, selectors) };
   }
 
   /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
@@ -100,8 +102,10 @@ export class Matching {
   }
 
   #find(row: number, pseudo: string): MatchList {
-    const { around } = this.#contendersOf(row, pseudo);
-    const { applied, branch } = this.#settledFor(row, pseudo);
+    if (!this.#sharing) return this.#findAmongFew(row, pseudo);
+    const { kinds } = this.#sharing;
+    const { around } = this.#contendersOf(kinds, row, pseudo);
+    const { applied, branch } = this.#settledFor(kinds, row, pseudo);
     let at = branch;
     let found: Applied[] | undefined;
     if (around.length) {
@@ -118,6 +122,20 @@ export class Matching {
     return (at.list ??= this.#listOf(found ? [...applied, ...found] : applied));
   }
 
+  #findAmongFew(row: number, pseudo: string): MatchList {
+    let found: Applied[] | undefined;
+    for (const { owner, index } of this.indexes) {
+      const bucket = index.buckets.get(pseudo);
+      if (!bucket) continue;
+      for (const rule of this.#filedFor(bucket, row)) {
+        if (rule.needs.length) this.#ancestors.moveTo(row);
+        const one = this.#match(rule, row, owner);
+        if (one) (found ??= []).push(one);
+      }
+    }
+    return this.#listOf(found ?? none);
+  }
+
   /** The one list of these rules, each block by its strongest selector. */
   #listOf(found: readonly Applied[]): MatchList {
     const sorted = found.toSorted(compareApplied);
@@ -132,12 +150,12 @@ export class Matching {
     return (branch.list ??= { id: this.#count++, applied });
   }
 
-  #settledFor(row: number, pseudo: string): Settled {
+  #settledFor(kinds: Kinds, row: number, pseudo: string): Settled {
     const all = rowsOf(this.#settled, pseudo);
-    const situation = this.#kinds.situationOf(row);
+    const situation = kinds.situationOf(row);
     let settled = all[situation];
     if (!settled) {
-      const { own, above } = this.#contendersOf(row, pseudo);
+      const { own, above } = this.#contendersOf(kinds, row, pseudo);
       if (above.length) this.#ancestors.moveTo(row);
       const found = above.flatMap(({ rule, owner }) => this.#match(rule, row, owner) ?? []);
       all[situation] = settled = { applied: [...own, ...found], branch: { next: new Map() } };
@@ -145,9 +163,9 @@ export class Matching {
     return settled;
   }
 
-  #contendersOf(row: number, pseudo: string): Contenders {
+  #contendersOf(kinds: Kinds, row: number, pseudo: string): Contenders {
     const all = rowsOf(this.#contenders, pseudo);
-    return (all[this.#kinds.kindOf(row)] ??= this.#gather(row, pseudo));
+    return (all[kinds.kindOf(row)] ??= this.#gather(row, pseudo));
   }
 
   #gather(row: number, pseudo: string): Contenders {
@@ -170,22 +188,30 @@ export class Matching {
   }
 
   /** The rules filed under any name of the element, in no order. */
-  #filedFor({ byName, byAttribute, roots, others }: Bucket, row: number): IndexedRule[] {
+  #filedFor({ byName, byAttribute, roots, others }: Bucket, row: number): readonly IndexedRule[] {
     const { tree } = this;
-    const lists: (readonly IndexedRule[] | undefined)[] = [byName[tree.tag[row]], others];
-    if (tree.id[row] >= 0) lists.push(byName[tree.id[row]]);
-    for (const name of tree.classes[row]) lists.push(byName[name]);
+    let found: IndexedRule[] | undefined;
+    const add = (rules: readonly IndexedRule[] | undefined): void => {
+      if (!rules?.length) return;
+      const live = this.#live(rules);
+      if (live.length) (found ??= []).push(...live);
+    };
+    add(byName[tree.tag[row]]);
+    add(others);
+    if (tree.id[row] >= 0) add(byName[tree.id[row]]);
+    for (const name of tree.classes[row]) add(byName[name]);
     if (byAttribute.size)
-      for (const name of tree.attributes[row].keys()) lists.push(byAttribute.get(name.toLowerCase()));
-    if (row === 0) lists.push(roots);
-    return lists.flatMap((rules) => (rules ? this.#live(rules) : []));
+      for (const name of tree.attributes[row].keys()) add(byAttribute.get(name.toLowerCase()));
+    if (row === 0) add(roots);
+    return found ?? none;
   }
 
   /** The rules of a list that may match in this tree; most of a framework's rules never do. */
   #live(rules: readonly IndexedRule[]): readonly IndexedRule[] {
+    if (!this.#sharing) return rules;
+    const { presence } = this.#sharing;
     let live = this.#alive.get(rules);
-    if (!live)
-      this.#alive.set(rules, (live = rules.filter(({ selector }) => this.#presence.mayMatch(selector))));
+    if (!live) this.#alive.set(rules, (live = rules.filter(({ selector }) => presence.mayMatch(selector))));
     return live;
   }
 

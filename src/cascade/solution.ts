@@ -1,65 +1,14 @@
-import { browserSheet } from '../facts/index.js';
-import { Gatherer, type Page, type PageElement, type StyleBlock } from '../page/index.js';
+import type { Page, PageElement, StyleBlock } from '../page/index.js';
 import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf, type Flow } from '../value/index.js';
-import { claimsOf, Contested, FlowNames, type Claims } from './contested.js';
-import { Expander } from './expand.js';
+import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './capture.js';
+import { claimsOf, Contested, type Claims } from './contested.js';
 import { hasHintingAttribute, hintsOf } from './hints.js';
 import { Matching, type Applied, type MatchList } from './matching.js';
 import { Level, type Candidate } from './rank.js';
 import { RuleIndex } from './rule-index.js';
 import type { Target } from './types.js';
-
-/** What all pages of one capture share: the rules of browser and platform, filed, and who matches them. */
-class Capture {
-  readonly expander: Expander;
-  /** Whether any element may have another flow than left to right and down; most pages have none. */
-  readonly mayFlowDiffer: boolean;
-  readonly #indexes;
-  readonly #matchings = new WeakMap<Tree, Matching>();
-  readonly #flows = new Map<string, Flow>();
-  readonly #flowNames = new Map<Flow, FlowNames>();
-
-  constructor(page: Page) {
-    const gatherer = new Gatherer(page.tree.names, page.tree.quirks, page.grammar);
-    gatherer.add({
-      label: 'the browser’s own sheet',
-      css: browserSheet,
-      status: 'loaded',
-      how: 'added',
-      media: '',
-    });
-    this.#indexes = [
-      { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) },
-      { owner: 'platform', index: new RuleIndex(page.styles.blocks) },
-    ] as const;
-    this.expander = new Expander(page.grammar);
-    this.#flows.set(flowKey(usualFlow), usualFlow);
-    this.mayFlowDiffer = page.styles.blocks.some(setsFlow) || page.elements.some(setsOwnFlow);
-  }
-
-  /** One matching a tree: the same for all widths, another where other states are held. */
-  matching(tree: Tree): Matching {
-    let matching = this.#matchings.get(tree);
-    if (!matching) this.#matchings.set(tree, (matching = new Matching(tree, this.#indexes)));
-    return matching;
-  }
-
-  namesFor(flow: Flow): FlowNames {
-    let names = this.#flowNames.get(flow);
-    if (!names) this.#flowNames.set(flow, (names = new FlowNames(flow)));
-    return names;
-  }
-
-  /** The one object for that flow. */
-  flow(writingMode: string, direction: string): Flow {
-    const key = `${writingMode} ${direction}`;
-    let flow = this.#flows.get(key);
-    if (!flow) this.#flows.set(key, (flow = { writingMode, direction }));
-    return flow;
-  }
-}
 
 const captures = new WeakMap<object, Capture>();
 const solutions = new WeakMap<Page, Solution>();
@@ -70,7 +19,7 @@ interface WorkedOut {
   readonly claims: Map<Applied, Claims>;
   readonly contests: Map<string, Contested>;
   /** For each row the nearest box, itself included, that may turn the flow; −1 for none. */
-  readonly flowSources: Map<number, number>;
+  readonly flowSources: (number | undefined)[];
   targets?: ReadonlyMap<StyleBlock, readonly (readonly Target[])[]>;
 }
 
@@ -80,19 +29,8 @@ function workedOut(matching: Matching, ranks: string): WorkedOut {
   let byRanks = allWorkedOut.get(matching);
   if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
   let found = byRanks.get(ranks);
-  if (!found)
-    byRanks.set(ranks, (found = { claims: new Map(), contests: new Map(), flowSources: new Map() }));
+  if (!found) byRanks.set(ranks, (found = { claims: new Map(), contests: new Map(), flowSources: [] }));
   return found;
-}
-
-/** Whether a rule may change the writing mode or the direction. */
-function setsFlow({ declarations }: StyleBlock): boolean {
-  return declarations.some(({ property }) => /^(direction|all|(-webkit-)?writing-mode)$/i.test(property));
-}
-
-/** Whether an element's own attributes may. */
-function setsOwnFlow({ attributes }: PageElement): boolean {
-  return attributes.has('dir') || /direction|writing-mode|all/i.test(attributes.get('style') ?? '');
 }
 
 /** The one solution of a page, begun at the first question. */
@@ -125,9 +63,7 @@ export function draftTargets(page: Page): ReadonlyMap<StyleBlock, readonly (read
   return solutionOf(page).draftTargets;
 }
 
-const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
 const nothing: MatchList = { id: -1, applied: [] };
-const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
 
 /**
  * The claims on a page's targets under its conditions, as far as anyone asked. Targets that the same rules
@@ -146,6 +82,7 @@ export class Solution {
   readonly #flows = new Map<number, Flow>();
   readonly #layerRanks: Int32Array;
   readonly #mayFlowDiffer: boolean;
+  readonly #flowSources: (number | undefined)[];
 
   constructor(private readonly page: Page) {
     let capture = captures.get(page.identity);
@@ -157,9 +94,12 @@ export class Solution {
       page.isActive(condition),
     );
     const ranks = this.#layerRanks.join(' ');
-    this.#platformClaims = workedOut(this.#matching, ranks).claims;
-    this.#workedOut = workedOut(this.#draft ?? this.#matching, ranks);
-    this.#mayFlowDiffer = capture.mayFlowDiffer || (page.overlay?.styles.blocks.some(setsFlow) ?? false);
+    const platform = workedOut(this.#matching, ranks);
+    this.#platformClaims = platform.claims;
+    this.#workedOut = this.#draft ? workedOut(this.#draft, ranks) : platform;
+    const draftTurns = page.overlay?.styles.blocks.some(setsFlow) ?? false;
+    this.#mayFlowDiffer = capture.mayFlowDiffer || draftTurns;
+    this.#flowSources = (draftTurns ? this.#workedOut : platform).flowSources;
   }
 
   /** The rank of what is not layered. */
@@ -311,7 +251,14 @@ export class Solution {
     const written = hintsOf(element).map(({ attribute, longhand, value }, at) => {
       const origin = 'presentational-hint' as const;
       const declaration = { origin, ...place, property: attribute, value, important: false };
-      const candidate: Candidate = { ...plain, level: Level.Hint, attached: 0, layer: outer, at, declaration };
+      const candidate: Candidate = {
+        ...plain,
+        level: Level.Hint,
+        attached: 0,
+        layer: outer,
+        at,
+        declaration,
+      };
       return { longhands: [longhand] as readonly string[], candidate };
     });
     parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
@@ -330,11 +277,13 @@ export class Solution {
   /** The nearest box up from here, itself included, that may turn the flow; −1 for none. */
   #flowSource(row: number): number {
     if (!this.#mayFlowDiffer) return -1;
-    const { flowSources } = this.#workedOut;
+    const flowSources = this.#flowSources;
+    const own = flowSources[row];
+    if (own !== undefined) return own;
     const path: number[] = [];
     let source = -1;
     for (let at = row; at >= 0; at = this.page.tree.parent[at]) {
-      const known = flowSources.get(at);
+      const known = flowSources[at];
       if (known !== undefined) {
         source = known;
         break;
@@ -345,14 +294,14 @@ export class Solution {
         break;
       }
     }
-    for (const at of path) flowSources.set(at, source);
+    for (const at of path) flowSources[at] = source;
     return source;
   }
 
   #mayTurn(row: number): boolean {
-    const lists = [this.#matching.list(row, ''), this.#draft?.list(row, '') ?? nothing];
     return (
-      lists.some(({ applied }) => applied.some(({ block }) => setsFlow(block))) ||
+      listSetsFlow(this.#matching.list(row, '')) ||
+      (this.#draft !== undefined && listSetsFlow(this.#draft.list(row, ''))) ||
       setsOwnFlow(this.page.elements[row])
     );
   }
@@ -361,7 +310,7 @@ export class Solution {
   #flow(row: number): Flow {
     const path: number[] = [];
     let source = this.#flowSource(row);
-    for (; source >= 0 && !this.#flows.has(source); ) {
+    for (; source >= 0 && !this.#flows.has(source);) {
       path.push(source);
       const above = this.page.tree.parent[source];
       source = above < 0 ? -1 : this.#flowSource(above);

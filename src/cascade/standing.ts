@@ -60,6 +60,16 @@ export function standingCandidates(page: Page, target: Target, longhand: string)
   );
 }
 
+/** One of each set of targets that the very same declarations compete for, whatever the property. */
+export function alikeInContest(page: Page, targets: readonly Target[]): Target[] {
+  const solution = solutionOf(page);
+  const seen = new Set<object>();
+  return targets.filter((target) => {
+    const contested = solution.contested(elementOf(target).index, pseudoOf(target));
+    return !seen.has(contested) && seen.add(contested);
+  });
+}
+
 /** What the owner's rule needs, for a person to read. */
 export interface Price {
   readonly important: boolean;

@@ -1,6 +1,7 @@
 import type { Grade } from '../facts/index.js';
 import { elementOf, type Target } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
+import { rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { counterpart } from './evidence.js';
 import { attributesInSheets, namesInSheets, namesOn, type FoundName } from './names.js';
@@ -78,7 +79,7 @@ const wordedShape: NameShape = {
 
 function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {
   const { kind, name, value, selector, element } = found;
-  const reach = page.select(selector).length;
+  const reach = rowsNamed(page.tree, selector).length;
   const base = {
     kind,
     name: kind === 'attribute' ? `${name}="${value}"` : name,

@@ -158,12 +158,20 @@ async function readSheets(
     else for (const imported of importedHrefs(css)) add(resolveHref('', imported), baseHref);
   }
   while (open.length) {
-    const { key, href } = open.shift()!;
-    onProgress?.(href);
-    const { text, status } = await fetchSheet(href);
-    sheets.set(key, { href: key, css: text, status });
-    // What cannot be a stylesheet's text is not searched for imports.
-    if (status < 400) for (const imported of importedHrefs(text)) add(resolveHref(key, imported), baseHref);
+    const wave = open.splice(0);
+    // Their places are kept before they are read, so that none is read twice.
+    for (const { key } of wave) sheets.set(key, { href: key, css: '' });
+    const answers = await Promise.all(
+      wave.map(async ({ key, href }) => {
+        onProgress?.(href);
+        return { key, ...(await fetchSheet(href)) };
+      }),
+    );
+    for (const { key, text, status } of answers) {
+      sheets.set(key, { href: key, css: text, status });
+      // What cannot be a stylesheet's text is not searched for imports.
+      if (status < 400) for (const imported of importedHrefs(text)) add(resolveHref(key, imported), baseHref);
+    }
   }
   return [...sheets.values()];
 }

@@ -1,14 +1,16 @@
 import type { Hook } from '../hook/index.js';
 import { hooksOn } from '../hook/index.js';
 import type { Page, PageElement } from '../page/index.js';
-import { selectRows, type Specificity } from '../selector/index.js';
-import { both, maskOf, type Mask } from './masks.js';
+import { selectRows, type Specificity, type Tree } from '../selector/index.js';
+import { both, maskOf, sizeOf, type Mask } from './masks.js';
 
 /** A compound that could be part of the selector, with the elements that it matches. */
 export interface Candidate {
   readonly text: string;
   readonly specificity: Specificity;
+  /** The elements that it matches, and how many they are. */
   readonly mask: Mask;
+  readonly size: number;
   readonly hooks: readonly Hook[];
   /** What is risky about its names: 0 for steady ones only. */
   readonly risk: number;
@@ -30,16 +32,22 @@ const specificityOf: Readonly<Record<Hook['kind'], Specificity>> = {
   tag: [0, 0, 1],
 };
 
+const masksOf = new WeakMap<Tree, Map<string, Mask>>();
+
 /** Makes candidates over one page, asking for each name's elements once. */
 export class CompoundMaker {
-  readonly #masks = new Map<string, Mask>();
+  readonly #masks: Map<string, Mask>;
   readonly #ofElement = new Map<PageElement, Candidate[]>();
 
   constructor(
     private readonly page: Page,
     private readonly pages: readonly Page[],
     private readonly avoid: readonly string[],
-  ) {}
+  ) {
+    let masks = masksOf.get(page.tree);
+    if (!masks) masksOf.set(page.tree, (masks = new Map()));
+    this.#masks = masks;
+  }
 
   /** The elements that a selector matches. */
   mask(selector: string): Mask {
@@ -61,6 +69,7 @@ export class CompoundMaker {
       text: hook.selector,
       specificity: specificityOf[hook.kind],
       mask: this.mask(hook.selector),
+      size: hook.reach,
       hooks: [hook],
       risk: riskOf(hook),
       positional: hook.role === 'position',
@@ -94,10 +103,12 @@ function riskOf({ grade, role }: Hook): number {
 function joined(a: Candidate, b: Candidate): Candidate {
   const order = (one: Candidate) => ['tag', 'id', 'class', 'attribute'].indexOf(one.hooks[0].kind);
   const [first, second] = order(a) <= order(b) ? [a, b] : [b, a];
+  const mask = both(a.mask, b.mask);
   return {
     text: first.text + second.text,
     specificity: plus(a.specificity, b.specificity),
-    mask: both(a.mask, b.mask),
+    mask,
+    size: sizeOf(mask),
     hooks: [...first.hooks, ...second.hooks],
     risk: [a, b].reduce((sum, { hooks: [{ kind }], risk }) => sum + (kind === 'tag' ? 0 : risk), 0),
     positional: a.positional || b.positional,

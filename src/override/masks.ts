@@ -1,41 +1,73 @@
 import type { Tree } from '../selector/index.js';
 
-/** One byte an element: 1 where it belongs to the set. */
-export type Mask = Uint8Array;
+/** A set of elements: bit `row % 32` of word `row / 32` is 1 where the element in that row belongs to it. */
+export type Mask = Uint32Array;
 
 export function maskOf(size: number, rows: Iterable<number>): Mask {
-  const mask = new Uint8Array(size);
-  for (const row of rows) mask[row] = 1;
+  const mask = new Uint32Array((size + 31) >>> 5);
+  for (const row of rows) add(mask, row);
   return mask;
 }
 
+function add(mask: Mask, row: number): void {
+  mask[row >>> 5] |= 1 << (row & 31);
+}
+
+/** The rows of a set, rising. */
+export function rowsOf(mask: Mask): number[] {
+  const rows: number[] = [];
+  for (let at = 0; at < mask.length; at++) {
+    for (let word = mask[at]; word; word &= word - 1) rows.push((at << 5) + 31 - Math.clz32(word & -word));
+  }
+  return rows;
+}
+
 export function both(a: Mask, b: Mask): Mask {
-  return a.map((one, row) => one & b[row]);
+  const common = new Uint32Array(a.length);
+  for (let at = 0; at < a.length; at++) common[at] = a[at] & b[at];
+  return common;
+}
+
+export function either(a: Mask, b: Mask): Mask {
+  const union = new Uint32Array(a.length);
+  for (let at = 0; at < a.length; at++) union[at] = a[at] | b[at];
+  return union;
 }
 
 /** Elements with an ancestor in the set. */
 export function below(mask: Mask, tree: Tree): Mask {
-  const under = new Uint8Array(mask.length);
-  for (let row = 0; row < mask.length; row++) {
-    const up = tree.parent[row];
-    if (up >= 0) under[row] = mask[up] | under[up];
+  const under = new Uint32Array(mask.length);
+  let done = 0;
+  for (const row of rowsOf(mask)) {
+    // What stands below an ancestor of the set already is under it.
+    if (row < done) continue;
+    done = tree.end[row];
+    for (let inner = row + 1; inner < done; inner++) add(under, inner);
   }
   return under;
 }
 
 /** Elements whose parent is in the set. */
 export function childrenOf(mask: Mask, tree: Tree): Mask {
-  return mask.map((_, row) => (tree.parent[row] >= 0 ? mask[tree.parent[row]] : 0));
+  const children = new Uint32Array(mask.length);
+  for (const row of rowsOf(mask))
+    for (let child = tree.firstChild[row]; child >= 0; child = tree.next[child]) add(children, child);
+  return children;
 }
 
 /** Whether every element of `inner` is in `outer`. */
 export function contains(outer: Mask, inner: Mask): boolean {
-  for (let row = 0; row < inner.length; row++) if (inner[row] && !outer[row]) return false;
+  for (let at = 0; at < inner.length; at++) if (inner[at] & ~outer[at]) return false;
   return true;
 }
 
 export function sizeOf(mask: Mask): number {
+  return sizeOfBoth(mask, mask);
+}
+
+/** How many elements two sets have in common. */
+export function sizeOfBoth(a: Mask, b: Mask): number {
   let size = 0;
-  for (const one of mask) size += one;
+  for (let at = 0; at < a.length; at++) for (let word = a[at] & b[at]; word; word &= word - 1) size++;
   return size;
 }

@@ -1,7 +1,7 @@
 import { compileSelectors, type Page, type PageElement } from '../page/index.js';
-import { matchContext, matches, packSpecificity } from '../selector/index.js';
+import { matchContext, matches, packSpecificity, type Tree } from '../selector/index.js';
 import { CompoundMaker, plus, type Candidate } from './compounds.js';
-import { below, both, childrenOf, contains, maskOf, sizeOf, type Mask } from './masks.js';
+import { below, both, childrenOf, contains, maskOf, rowsOf, sizeOf, sizeOfBoth, type Mask } from './masks.js';
 
 /** What the selector must do. */
 export interface Goal {
@@ -48,7 +48,7 @@ export function searchSelectors(page: Page, pages: readonly Page[], goal: Goal):
   const loose = held?.lefts
     ? combine(page, lefts, rights, wanted)
     : [...rights, ...combine(page, lefts, rights, wanted)];
-  const isExact = ({ mask }: Candidate) => sizeOf(mask) === goal.elements.length;
+  const isExact = ({ size }: Candidate) => size === goal.elements.length;
   let exact = loose.filter(isExact);
   if (exact.length === 0) exact = deeper(page, maker, goal, wanted, loose).filter(isExact);
   if (exact.length === 0) exact = positional(page, goal, rights, lefts, wanted);
@@ -88,7 +88,7 @@ function rankedFound(candidates: readonly Candidate[], goal: Goal): Found[] {
   return [...candidates]
     .sort(compareCost)
     .filter(({ text }) => !texts.has(text) && texts.add(text))
-    .map((candidate) => ({ candidate, spill: sizeOf(candidate.mask) - goal.elements.length }));
+    .map((candidate) => ({ candidate, spill: candidate.size - goal.elements.length }));
 }
 
 /** Names on all ancestors, nearest first; of tags only those that say what the box is. */
@@ -111,6 +111,15 @@ function ancestorCandidates(maker: CompoundMaker, element: PageElement): Candida
   return found;
 }
 
+const knownBelow = new WeakMap<Mask, Mask>();
+
+/** The names of a page's ancestors are asked for at every search, and their sets are kept. */
+function belowOnce(mask: Mask, tree: Tree): Mask {
+  let found = knownBelow.get(mask);
+  if (!found) knownBelow.set(mask, (found = below(mask, tree)));
+  return found;
+}
+
 function combine(
   page: Page,
   lefts: readonly Candidate[],
@@ -120,21 +129,26 @@ function combine(
   const found: Candidate[] = [];
   for (const left of lefts) {
     for (const [joint, reach] of [
-      [' ', below(left.mask, page.tree)],
+      [' ', belowOnce(left.mask, page.tree)],
       [' > ', childrenOf(left.mask, page.tree)],
     ] as const) {
       if (!contains(reach, wanted)) continue;
-      for (const right of rights) found.push(chained(left, joint, right, both(reach, right.mask)));
+      for (const right of rights) found.push(chained(left, joint, right, reach));
     }
   }
   return found;
 }
 
-function chained(left: Candidate, joint: string, right: Candidate, mask: Mask): Candidate {
+/** `reach` is where the left part lets the right one match. The set is made when asked for: most never are. */
+function chained(left: Candidate, joint: string, right: Candidate, reach: Mask): Candidate {
+  let mask: Mask | undefined;
   return {
     text: left.text + joint + right.text,
     specificity: plus(left.specificity, right.specificity),
-    mask,
+    get mask() {
+      return (mask ??= both(reach, right.mask));
+    },
+    size: sizeOfBoth(reach, right.mask),
     hooks: [...left.hooks, ...right.hooks],
     risk: left.risk + right.risk,
     positional: left.positional || right.positional,
@@ -152,7 +166,7 @@ function deeper(
   twos: readonly Candidate[],
 ): Candidate[] {
   const ancestors = ancestorCandidates(maker, goal.elements[0]);
-  const base = [...twos].sort((a, b) => sizeOf(a.mask) - sizeOf(b.mask) || compareCost(a, b)).slice(0, 12);
+  const base = [...twos].sort((a, b) => a.size - b.size || compareCost(a, b)).slice(0, 12);
   return base
     .filter(({ compounds }) => compounds === 2)
     .flatMap((two) => combineOutside(page, ancestors, two, wanted));
@@ -164,12 +178,13 @@ function deeper(
  */
 function combineOutside(page: Page, lefts: readonly Candidate[], two: Candidate, wanted: Mask): Candidate[] {
   const context = matchContext(page.tree);
+  const rows = rowsOf(wanted);
   return lefts.flatMap((left) => {
-    const mask = both(below(left.mask, page.tree), two.mask);
-    if (!contains(mask, wanted)) return [];
+    const reach = belowOnce(left.mask, page.tree);
+    if (!contains(reach, wanted)) return [];
     const [selector] = compileSelectors(page.tree, `${left.text} ${two.text}`);
-    const matchesAll = wanted.every((isWanted, row) => !isWanted || matches(selector, row, context));
-    return matchesAll ? [chained(left, ' ', two, mask)] : [];
+    const matchesAll = rows.every((row) => matches(selector, row, context));
+    return matchesAll ? [chained(left, ' ', two, reach)] : [];
   });
 }
 
@@ -199,11 +214,12 @@ function positional(
       text: placedText,
       specificity: plus(right.specificity, [0, 1, 0]),
       mask,
+      size: sizeOf(mask),
       positional: true,
     };
   });
   const near = [...placed, ...combine(page, lefts, placed, wanted)];
-  const exact = near.filter(({ mask }) => sizeOf(mask) === 1);
+  const exact = near.filter(({ size }) => size === 1);
   return exact.length ? exact : [fullPath(page, element)];
 }
 
@@ -222,6 +238,7 @@ function fullPath(page: Page, element: PageElement): Candidate {
     text,
     specificity: [0, parts.length - 1, parts.length],
     mask,
+    size: sizeOf(mask),
     hooks: [],
     risk: 0,
     positional: true,
@@ -262,11 +279,10 @@ function withState(
 ): { rights: Candidate[]; lefts?: Candidate[] } {
   const { text, holders } = goal.state!;
   const holder = holders.get(first) ?? first;
-  const stated = maker.compounds(holder).map((one): Candidate => ({
-    ...one,
-    text: one.text + text,
-    specificity: plus(one.specificity, [0, 1, 0]),
-    mask: maker.mask(one.text + text),
-  }));
+  const stated = maker.compounds(holder).map((one): Candidate => {
+    const mask = maker.mask(one.text + text);
+    const specificity = plus(one.specificity, [0, 1, 0]);
+    return { ...one, text: one.text + text, specificity, mask, size: sizeOf(mask) };
+  });
   return holder === first ? { rights: stated } : { rights: maker.compounds(first), lefts: stated };
 }

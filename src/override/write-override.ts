@@ -1,4 +1,5 @@
 import {
+  alikeInContest,
   contest,
   elementOf,
   pseudoOf,
@@ -13,6 +14,7 @@ import { packSpecificity, specificityText } from '../selector/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { plus, type Candidate } from './compounds.js';
+import { either, rowsOf, sizeOf } from './masks.js';
 import { searchSelectors, type Found, type Goal } from './search.js';
 import type { Alternative, Override, Wish } from './types.js';
 
@@ -93,8 +95,9 @@ function needsOf(
   const important = new Set<string>();
   const hopeless = new Set<string>();
   const beats = new Map<string, Entry>();
+  const distinct = alikeInContest(page, targets);
   for (const property of Object.keys(set)) {
-    const requirements = targets.flatMap((target) =>
+    const requirements = distinct.flatMap((target) =>
       longhandsOf(property).map((longhand) => ({
         target,
         longhand,
@@ -130,8 +133,11 @@ function findSelectors(
   strength: number,
 ): Found[] {
   const byPseudo = new Map<string, PageElement[]>();
-  for (const target of targets)
-    byPseudo.set(pseudoOf(target), [...(byPseudo.get(pseudoOf(target)) ?? []), elementOf(target)]);
+  for (const target of targets) {
+    const group = byPseudo.get(pseudoOf(target));
+    if (group) group.push(elementOf(target));
+    else byPseudo.set(pseudoOf(target), [elementOf(target)]);
+  }
   const groups = [...byPseudo].map(([pseudo, elements]) => {
     const goal = (some: readonly PageElement[]): Goal => ({
       elements: some,
@@ -161,13 +167,12 @@ function listed(groups: readonly Found[][]): Found[] {
   const weakest = [...best].sort(
     (a, b) => packSpecificity(a.candidate.specificity) - packSpecificity(b.candidate.specificity),
   )[0];
-  const mask = best[0].candidate.mask.map((_, row) =>
-    best.some(({ candidate }) => candidate.mask[row]) ? 1 : 0,
-  );
+  const mask = best.map((one) => one.candidate.mask).reduce(either);
   const candidate: Candidate = {
     text: [...new Set(best.map(({ candidate }) => candidate.text))].join(',\n'),
     specificity: weakest.candidate.specificity,
     mask,
+    size: sizeOf(mask),
     hooks: best.flatMap(({ candidate }) => candidate.hooks),
     risk: Math.max(...best.map(({ candidate }) => candidate.risk)),
     positional: best.some(({ candidate }) => candidate.positional),
@@ -205,7 +210,7 @@ function assemble(made: {
   const { page, all, wish, targets, needs, found } = made;
   const [{ candidate }] = found;
   const wanted = new Set(targets.map(elementOf));
-  const matched = page.elements.filter(({ index }) => candidate.mask[index]);
+  const matched = rowsOf(candidate.mask).map((row) => page.elements[row]);
   const spill = matched.filter((element) => !wanted.has(element));
   const css = ruleText(candidate.text, wish.set, needs.important, wish.media);
   const place: DraftPlace = wish.panel?.place === 'before' ? 'before' : 'after';
@@ -245,9 +250,10 @@ function provenWarnings(
   // Under a media query the rule is tried as if the query held.
   const bareCss = wish.media ? css.replace(/^@media[^{]*\{\n([^]*)\}\n?$/, '$1') : css;
   const tried = page.withDraft(bareCss, place);
+  const distinct = alikeInContest(tried, targets);
   const failed = new Set<string>();
   for (const property of Object.keys(wish.set)) {
-    for (const target of targets) {
+    for (const target of distinct) {
       for (const longhand of longhandsOf(property)) {
         const { entries } = contest(tried, target, longhand);
         if (entries[0]?.declaration.sheet !== tried.overlay!.sheet) failed.add(property);

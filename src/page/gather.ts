@@ -1,4 +1,4 @@
-import { parseSelectors, type Names, type Selector } from '../selector/index.js';
+import { parseSelectors, readSelectors, type Names, type Selector } from '../selector/index.js';
 import {
   parseImport,
   parseMedia,
@@ -100,6 +100,7 @@ export class Gatherer {
   readonly #layers: Layers;
   readonly #lines = new Map<number, Lines>();
   readonly #queries = new Map<string, MediaQuery>();
+  readonly #remedies = new Map<string, string>();
   #order = 0;
   #namespaces = new Map<string, string>();
 
@@ -318,12 +319,9 @@ export class Gatherer {
   }
 
   #rule(rule: QualifiedRule, place: Place): void {
-    const selectors = this.#selectors(rule.prelude, rule.start, place);
+    const selectors = this.#selectors(rule, place);
     if (!selectors) return;
-    const text = rule.prelude
-      .replace(/\/\*[^]*?\*\//g, '')
-      .replace(/\s+/g, ' ')
-      .trim();
+    const text = plainPrelude(rule.prelude);
     const inner: Place = { ...place, parents: selectors, parentText: text, depth: place.depth + 1 };
     for (const content of rule.contents) {
       if (content.kind === 'declarations')
@@ -332,20 +330,16 @@ export class Gatherer {
     }
   }
 
-  #selectors(text: string, offset: number, place: Place): Selector[] | undefined {
-    try {
-      return parseSelectors(text, this.#selectorScope(place));
-    } catch (error) {
-      if (!(error instanceof YeltoError)) throw error;
-      this.#fault(
-        place.sheet,
-        'selector',
-        offset + (error.column ?? 1) - 1,
-        `${error.message} A browser drops the whole rule`,
-        error.remedy ?? '',
-      );
-      return undefined;
-    }
+  #selectors(rule: QualifiedRule, place: Place): Selector[] | undefined {
+    const read = readSelectors(rule.preludeTokens, this.#selectorScope(place));
+    if (Array.isArray(read)) return read;
+    const { reason, message, column } = read;
+    // The same reason, as for another browser's names, has the same remedy.
+    if (!this.#remedies.has(reason)) this.#remedies.set(reason, read.remedy());
+    const remedy = this.#remedies.get(reason)!;
+    const offset = rule.start + column - 1;
+    this.#fault(place.sheet, 'selector', offset, `${message} A browser drops the whole rule`, remedy);
+    return undefined;
   }
 
   #atRule(rule: AtRule, outer: Place): void {
@@ -447,4 +441,13 @@ export class Gatherer {
       remedy: remedy || undefined,
     });
   }
+}
+
+/** A selector list as one line without comments. */
+function plainPrelude(text: string): string {
+  if (!/[\t\n\r\f]| {2}|\/\*/.test(text)) return text;
+  return text
+    .replace(/\/\*[^]*?\*\//g, '')
+    .replace(/\s+/g, ' ')
+    .trim();
 }

@@ -1,9 +1,4 @@
-import {
-  draftTargets,
-  standingCandidates,
-  type Declaration,
-  type Target,
-} from '../cascade/index.js';
+import { draftTargets, standingCandidates, type Declaration, type Target } from '../cascade/index.js';
 import type { DraftPlace, Held, Page, StyleBlock } from '../page/index.js';
 import { Lines } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';

@@ -48,7 +48,7 @@ function compare(test: AttributeTest, actual: string, isHtml: boolean): boolean 
 }
 
 function foldAscii(text: string): string {
-  return text.replace(/[A-Z]/g, (letter) => letter.toLowerCase());
+  return /[A-Z]/.test(text) ? text.replace(/[A-Z]/g, (letter) => letter.toLowerCase()) : text;
 }
 
 /** Selectors 4 §7.2: extended filtering of the nearest `lang` against each range (RFC 4647 §3.3.2). */

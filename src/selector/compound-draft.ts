@@ -1,29 +1,51 @@
-import type { Selector, Specificity, Test } from './types.js';
+import type { Compound, Selector, Specificity, Test } from './types.js';
+
+/** Lists that stay empty, as most do, are all this one. */
+export const none: readonly never[] = [];
 
 /** A compound under construction. */
-export interface CompoundDraft {
-  tag: number;
-  ids: number[];
-  classes: number[];
-  tests: Test[];
-  pseudo: string;
-  pseudoStates: Test[];
-  specificity: [number, number, number];
+export class CompoundDraft {
+  tag = -1;
+  ids: readonly number[] = none;
+  classes: readonly number[] = none;
+  tests: readonly Test[] = none;
+  pseudo = '';
+  pseudoStates: readonly Test[] = none;
+  readonly specificity: [number, number, number] = [0, 0, 0];
+
+  addId(name: number): void {
+    this.ids = this.ids.length ? [...this.ids, name] : [name];
+    this.specificity[0]++;
+  }
+
+  addClass(name: number): void {
+    this.classes = this.classes.length ? [...this.classes, name] : [name];
+    this.specificity[1]++;
+  }
+
+  /** A test of the element, or of the pseudo-element where one stands before it. */
+  addTest(test: Test): void {
+    if (this.pseudo) this.pseudoStates = [...this.pseudoStates, test];
+    else this.tests = this.tests.length ? [...this.tests, test] : [test];
+  }
+
+  get compound(): Compound {
+    const { tag, ids, classes, tests } = this;
+    return { tag, ids, classes, tests };
+  }
 }
 
-export const openDraft = (): CompoundDraft => ({
-  tag: -1,
-  ids: [],
-  classes: [],
-  tests: [],
-  pseudo: '',
-  pseudoStates: [],
-  specificity: [0, 0, 0],
-});
+export function draftWith(test: Test): CompoundDraft {
+  const draft = new CompoundDraft();
+  draft.addTest(test);
+  return draft;
+}
 
 /** Adds to a specificity under construction. */
 export function add(sum: [number, number, number], more: Specificity): void {
-  for (const part of [0, 1, 2]) sum[part] += more[part];
+  sum[0] += more[0];
+  sum[1] += more[1];
+  sum[2] += more[2];
 }
 
 /** The most specific of a list; (0,0,0) for none (Selectors 4 §17). */

@@ -9,6 +9,7 @@ export {
   type Specificity,
   type Test,
 } from './types.js';
-export { parseSelectors, type SelectorScope } from './parse.js';
+export type { SelectorScope } from './parse.js';
+export { parseSelectors, readSelectors } from './read.js';
 export { matchContext, matches, matchesAny, matchesNames, type MatchContext } from './match.js';
-export { selectRows } from './select.js';
+export { rowsNamed, selectRows } from './select.js';

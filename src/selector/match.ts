@@ -1,5 +1,6 @@
 import { matchPseudoClass } from './pseudo-class.js';
 import { matchAttribute, matchLanguage, directionOf } from './attribute.js';
+import { positionOf } from './positions.js';
 import type { Tree } from './tree.js';
 import type { Compound, Selector, Test } from './types.js';
 
@@ -143,14 +144,15 @@ function matchesHas(selector: Selector, row: number, context: MatchContext): boo
 
 function matchesNth(test: Extract<Test, { kind: 'nth' }>, row: number, context: MatchContext): boolean {
   const { tree } = context;
-  if (test.of && !matchesAny(test.of, row, context)) return false;
+  if (!test.of) {
+    const position = positionOf(tree, row, test.fromEnd ? 'fromEnd' : 'fromStart', test.sameType);
+    return onStep(position, test.step, test.offset);
+  }
+  if (!matchesAny(test.of, row, context)) return false;
   const step = test.fromEnd ? tree.next : tree.previous;
   let position = 1;
-  for (let beside = step[row]; beside >= 0; beside = step[beside]) {
-    if (test.sameType && !sameType(beside, row, tree)) continue;
-    if (test.of && !matchesAny(test.of, beside, context)) continue;
-    position++;
-  }
+  for (let beside = step[row]; beside >= 0; beside = step[beside])
+    if (matchesAny(test.of, beside, context)) position++;
   return onStep(position, test.step, test.offset);
 }
 
@@ -158,8 +160,4 @@ function matchesNth(test: Extract<Test, { kind: 'nth' }>, row: number, context: 
 function onStep(position: number, step: number, offset: number): boolean {
   const rest = position - offset;
   return step === 0 ? rest === 0 : rest % step === 0 && rest / step >= 0;
-}
-
-function sameType(a: number, b: number, tree: Tree): boolean {
-  return tree.exactTag[a] === tree.exactTag[b] && tree.isHtml[a] === tree.isHtml[b];
 }

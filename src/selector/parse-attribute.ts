@@ -1,54 +1,66 @@
-import { ident, string } from 'css-tree';
+import { string } from 'css-tree';
 import { kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { isDelim, selectorError } from './syntax.js';
+import { isDelim, nameText, SelectorFault } from './syntax.js';
 import type { AttributeTest } from './types.js';
 
 /** Reads `[name=value]` (Selectors 4 §6), from its opening bracket. */
 export function parseAttribute(tokens: Tokens, open: number, to: number): AttributeTest {
   const close = tokens.closes[open];
-  if (close >= to) fail(tokens, open, 'the "]" is missing');
+  if (close >= to) fail(open, 'the "]" is missing');
   let at = skipSpace(tokens, open + 1, close);
   let anyNamespace = false;
   if (isDelim(tokens, at, '*') && isDelim(tokens, at + 1, '|')) {
     anyNamespace = true;
     at += 2;
   } else if (isDelim(tokens, at, '|')) at += 1;
-  if (tokens.types[at] !== kinds.Ident) fail(tokens, at, 'an attribute’s name is missing');
-  let name = ident.decode(tokenText(tokens, at));
+  if (tokens.types[at] !== kinds.Ident) fail(at, 'an attribute’s name is missing');
+  let name = nameText(tokens, at);
   if (isDelim(tokens, at + 1, '|') && tokens.types[at + 2] === kinds.Ident) {
-    name = `${name}:${ident.decode(tokenText(tokens, at + 2))}`;
+    name = `${name}:${nameText(tokens, at + 2)}`;
     at += 2;
   }
-  const base = { name, lowerName: name.toLowerCase(), anyNamespace };
+  const lowerName = name.toLowerCase();
   at = skipSpace(tokens, at + 1, close);
-  if (at === close) return { ...base, operator: '', value: '', letterCase: 'auto' };
+  if (at === close) return { name, lowerName, operator: '', value: '', letterCase: 'auto', anyNamespace };
   let operator = tokenText(tokens, at++);
   if (/^[~|^$*]$/.test(operator) && isDelim(tokens, at, '=')) operator += tokenText(tokens, at++);
-  if (!/^[~|^$*]?=$/.test(operator)) fail(tokens, at, `"${operator}" does not compare an attribute`);
+  if (!/^[~|^$*]?=$/.test(operator)) fail(at, `"${operator}" does not compare an attribute`);
   at = skipSpace(tokens, at, close);
   const written = tokenText(tokens, at);
   const type = tokens.types[at];
   if (type !== kinds.String && type !== kinds.Ident) {
     fail(
-      tokens,
       at,
       'the attribute’s value is missing or needs quotes',
-      `Write ["…"] around it: [${name}="${written}"].`,
+      () => `Write ["…"] around it: [${name}="${written}"].`,
     );
   }
-  const value = type === kinds.String ? string.decode(written) : ident.decode(written);
+  const value = type === kinds.String ? stringText(written) : nameText(tokens, at);
   at = skipSpace(tokens, at + 1, close);
   let letterCase: AttributeTest['letterCase'] = 'auto';
   if (at < close) {
     const flag = tokenText(tokens, at).toLowerCase();
     if ((flag !== 'i' && flag !== 's') || skipSpace(tokens, at + 1, close) !== close) {
-      fail(tokens, at, `"${flag}" cannot stand behind the value`);
+      fail(at, `"${flag}" cannot stand behind the value`);
     }
     letterCase = flag as 'i' | 's';
   }
-  return { ...base, operator: operator as AttributeTest['operator'], value, letterCase };
+  return {
+    name,
+    lowerName,
+    operator: operator as AttributeTest['operator'],
+    value,
+    letterCase,
+    anyNamespace,
+  };
 }
 
-function fail(tokens: Tokens, at: number, reason: string, remedy = ''): never {
-  throw selectorError(tokens, at, reason, remedy);
+function stringText(written: string): string {
+  return written.includes('\\') || written.length < 2 || written.at(-1) !== written[0]
+    ? string.decode(written)
+    : written.slice(1, -1);
+}
+
+function fail(at: number, reason: string, remedy?: () => string): never {
+  throw new SelectorFault(at, reason, remedy);
 }

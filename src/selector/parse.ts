@@ -1,12 +1,12 @@
 import { ident } from 'css-tree';
 import { isPseudoElement, pseudoClasses, pseudoElements } from '../facts/index.js';
-import { kinds, readTokens, skipSpace, tokenText, YeltoError, type Tokens } from '../text/index.js';
+import { kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { ofKeyword, readNth } from './nth.js';
 import type { Names } from './tree.js';
-import { add, greatest, openDraft, type CompoundDraft } from './compound-draft.js';
+import { add, CompoundDraft, draftWith, greatest, none } from './compound-draft.js';
 import { parseAttribute } from './parse-attribute.js';
-import { commaParts, isDelim, nearPseudoClass, selectorError } from './syntax.js';
-import type { Combinator, Compound, Selector, Specificity, Test } from './types.js';
+import { commaParts, isDelim, nameText, nearPseudoClass, SelectorFault } from './syntax.js';
+import type { Combinator, Selector } from './types.js';
 
 /** What surrounds a selector and changes its meaning. */
 export interface SelectorScope {
@@ -24,19 +24,10 @@ export interface SelectorScope {
 
 const maxDepth = 120;
 
-/**
- * Compiles a selector list (Selectors 4 §3).
- * @throws YeltoError with the column in `text` when any selector of the list is invalid; then a browser
- * drops the whole rule.
- */
-export function parseSelectors(text: string, scope: SelectorScope): Selector[] {
-  const tokens = readTokens(text);
-  return new SelectorParser(tokens, scope).list(0, tokens.count, 0);
-}
-
 type Mode = 'plain' | 'in-pseudo' | 'in-has';
 
-class SelectorParser {
+/** Reads selectors out of tokens; throws `SelectorFault`. */
+export class SelectorParser {
   /** Whether the selector being read has `&` in it, or `:scope`. */
   #usesParent = false;
   #usesScope = false;
@@ -56,7 +47,7 @@ class SelectorParser {
       try {
         return [this.#complex(start, end, depth, mode)];
       } catch (error) {
-        if (error instanceof YeltoError) return [];
+        if (error instanceof SelectorFault) return [];
         throw error;
       }
     });
@@ -107,31 +98,21 @@ class SelectorParser {
     const last = drafts[drafts.length - 1];
     if (mode === 'in-has') {
       combinators.unshift(leading ?? ' ');
-      drafts.unshift({ ...openDraft(), tests: [{ kind: 'anchor' }] });
+      drafts.unshift(draftWith({ kind: 'anchor' }));
     } else if (depth === 0 && this.scope.parents && (leading || !usesParent)) {
       combinators.unshift(leading ?? ' ');
       drafts.unshift(this.#parentDraft());
     } else if (depth === 0 && this.scope.scoped && (leading || !this.#usesScope)) {
       combinators.unshift(leading ?? ' ');
-      drafts.unshift({
-        ...openDraft(),
-        tests: [{ kind: 'pseudo-class', name: 'scope' }],
-        specificity: [0, 0, 0],
-      });
+      drafts.unshift(draftWith({ kind: 'pseudo-class', name: 'scope' }));
     }
-    const specificity: Specificity = [0, 1, 2].map((part) =>
-      drafts.reduce((sum, draft) => sum + draft.specificity[part], 0),
-    ) as unknown as Specificity;
-    const compounds: Compound[] = drafts.map(({ tag, ids, classes, tests }) => ({
-      tag,
-      ids,
-      classes,
-      tests,
-    }));
+    const specificity: [number, number, number] = [0, 0, 0];
+    for (const draft of drafts) add(specificity, draft.specificity);
+    const compounds = drafts.map(({ compound }) => compound);
     return {
       text: made.text,
       compounds,
-      combinators,
+      combinators: combinators.length ? combinators : none,
       pseudo: last.pseudo,
       pseudoStates: last.pseudoStates,
       specificity,
@@ -140,7 +121,7 @@ class SelectorParser {
 
   /** `&` is `:is()` of the enclosing rule's selectors, or `:scope` where there is none (CSS Nesting 1 §3.2). */
   #parentDraft(): CompoundDraft {
-    const draft = openDraft();
+    const draft = new CompoundDraft();
     this.#addParent(draft);
     return draft;
   }
@@ -149,28 +130,29 @@ class SelectorParser {
     this.#usesParent = true;
     this.#usesScope = true;
     if (!this.scope.parents) {
-      draft.tests.push({ kind: 'pseudo-class', name: 'scope' });
+      draft.addTest({ kind: 'pseudo-class', name: 'scope' });
       return;
     }
     const list = this.scope.parents.filter((parent) => parent.pseudo === '');
-    draft.tests.push({ kind: 'any', list });
+    draft.addTest({ kind: 'any', list });
     add(draft.specificity, greatest(this.scope.parents));
   }
 
   #combinator(at: number, to: number): { combinator: Combinator; next: number } | undefined {
     const next = skipSpace(this.tokens, at, to);
     if (next >= to) return undefined;
-    const text = tokenText(this.tokens, next);
-    if (this.tokens.types[next] === kinds.Delim && (text === '>' || text === '+' || text === '~')) {
-      return { combinator: text, next: skipSpace(this.tokens, next + 1, to) };
+    if (this.tokens.types[next] === kinds.Delim) {
+      const text = tokenText(this.tokens, next);
+      if (text === '>' || text === '+' || text === '~')
+        return { combinator: text, next: skipSpace(this.tokens, next + 1, to) };
     }
-    let spaced = false;
-    for (let i = at; i < next; i++) spaced ||= this.tokens.types[i] === kinds.WhiteSpace;
-    return spaced ? { combinator: ' ', next } : undefined;
+    for (let i = at; i < next; i++)
+      if (this.tokens.types[i] === kinds.WhiteSpace) return { combinator: ' ', next };
+    return undefined;
   }
 
   #compound(from: number, to: number, depth: number, mode: Mode): { draft: CompoundDraft; next: number } {
-    const draft = openDraft();
+    const draft = new CompoundDraft();
     let at = this.#type(from, to, draft, depth);
     for (let next = at; next < to; at = next) {
       next = this.#simple(at, to, draft, depth, mode);
@@ -187,7 +169,7 @@ class SelectorParser {
   #type(from: number, to: number, draft: CompoundDraft, depth: number): number {
     const name = (at: number) => {
       if (at >= to) return undefined;
-      if (this.tokens.types[at] === kinds.Ident) return ident.decode(tokenText(this.tokens, at));
+      if (this.tokens.types[at] === kinds.Ident) return nameText(this.tokens, at);
       return isDelim(this.tokens, at, '*') ? '*' : undefined;
     };
     let at = from;
@@ -210,8 +192,7 @@ class SelectorParser {
     if (local === undefined) {
       // A compound without a type takes the default namespace as well.
       const byDefault = this.scope.namespaces?.get('');
-      if (byDefault !== undefined && depth === 0)
-        draft.tests.push({ kind: 'namespace', namespace: byDefault });
+      if (byDefault !== undefined && depth === 0) draft.addTest({ kind: 'namespace', namespace: byDefault });
       return from;
     }
     this.#addNamespace(draft, prefix, from);
@@ -229,56 +210,61 @@ class SelectorParser {
     if (prefix === undefined && known === undefined) return;
     if (prefix !== undefined && prefix !== '' && known === undefined)
       this.#fail(at, `no @namespace names "${prefix}"`);
-    draft.tests.push({ kind: 'namespace', namespace: prefix === '' ? '' : known! });
+    draft.addTest({ kind: 'namespace', namespace: prefix === '' ? '' : known! });
   }
 
   /** One simple selector after the type; returns `at` where none follows. */
   #simple(at: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {
-    const { tokens, scope } = this;
-    const fold = (name: string) => (scope.quirks ? name.toLowerCase() : name);
+    const { tokens } = this;
     const type = tokens.types[at];
-    const behindPseudo = (what: string) => {
-      if (draft.pseudo) this.#fail(at, `${what} cannot follow ${draft.pseudo}`);
-    };
     if (type === kinds.Hash) {
-      behindPseudo('an id');
+      this.#notBehindPseudo(at, draft, 'an id');
       const text = tokenText(tokens, at).slice(1);
       if (!/^(-?(?:[a-z_\u0080-\uffff]|\\[^\n])|--)/i.test(text)) {
         this.#fail(
           at,
           `an id cannot begin like "#${text}"`,
-          `Write [id="${text}"], or escape the first character.`,
+          () => `Write [id="${text}"], or escape the first character.`,
         );
       }
-      draft.ids.push(scope.names.intern('#' + fold(ident.decode(text))));
-      draft.specificity[0]++;
+      draft.addId(this.#intern(nameText(tokens, at)));
       return at + 1;
     }
     if (isDelim(this.tokens, at, '.')) {
-      behindPseudo('a class');
+      this.#notBehindPseudo(at, draft, 'a class');
       if (at + 1 >= to || tokens.types[at + 1] !== kinds.Ident) {
         this.#fail(
           at,
           'a class name is missing after the dot',
-          'A name that begins with a digit is written with an escape.',
+          () => 'A name that begins with a digit is written with an escape.',
         );
       }
-      draft.classes.push(scope.names.intern('.' + fold(ident.decode(tokenText(tokens, at + 1)))));
-      draft.specificity[1]++;
+      draft.addClass(this.#intern(nameText(tokens, at, at + 2)));
       return at + 2;
     }
     if (type === kinds.LeftSquareBracket) {
-      behindPseudo('an attribute');
-      draft.tests.push({ kind: 'attribute', attribute: parseAttribute(tokens, at, to) });
+      this.#notBehindPseudo(at, draft, 'an attribute');
+      draft.addTest({ kind: 'attribute', attribute: parseAttribute(tokens, at, to) });
       draft.specificity[1]++;
       return tokens.closes[at] + 1;
     }
     if (isDelim(this.tokens, at, '&')) {
+      this.#notBehindPseudo(at, draft, 'an &');
       this.#addParent(draft);
       return at + 1;
     }
     if (type === kinds.Colon) return this.#pseudo(at, to, draft, depth, mode);
     return at;
+  }
+
+  /** A class or an id with its sign; quirks mode matches them whatever the case. */
+  #intern(key: string): number {
+    const { names, quirks } = this.scope;
+    return names.intern(quirks ? key.toLowerCase() : key);
+  }
+
+  #notBehindPseudo(at: number, { pseudo }: CompoundDraft, what: string): void {
+    if (pseudo) this.#fail(at, `${what} cannot follow ${pseudo}`);
   }
 
   #pseudo(colon: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {
@@ -303,14 +289,13 @@ class SelectorParser {
       );
       return next;
     }
-    const tests = draft.pseudo ? draft.pseudoStates : draft.tests;
     if (type === kinds.Ident) {
       if (!Object.hasOwn(pseudoClasses, name))
-        this.#fail(colon, `there is no pseudo-class ":${name}"`, nearPseudoClass(name));
+        this.#fail(colon, `there is no pseudo-class ":${name}"`, () => nearPseudoClass(name));
       if (name === 'scope') this.#usesScope = true;
-      tests.push({ kind: 'pseudo-class', name });
+      draft.addTest({ kind: 'pseudo-class', name });
       draft.specificity[1]++;
-    } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, tests, depth, mode });
+    } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, depth, mode });
     return next;
   }
 
@@ -342,9 +327,9 @@ class SelectorParser {
     colon: number,
     name: string,
     [from, to]: [number, number],
-    into: { draft: CompoundDraft; tests: Test[]; depth: number; mode: Mode },
+    into: { draft: CompoundDraft; depth: number; mode: Mode },
   ): void {
-    const { draft, tests, depth, mode } = into;
+    const { draft, depth, mode } = into;
     const inner: Mode = 'in-pseudo';
     switch (name) {
       case 'is':
@@ -354,13 +339,13 @@ class SelectorParser {
         const list = forgives
           ? this.#forgivingList(from, to, depth + 1, inner)
           : this.list(from, to, depth + 1, inner);
-        tests.push({ kind: 'any', list });
+        draft.addTest({ kind: 'any', list });
         if (name !== 'where') add(draft.specificity, greatest(list));
         return;
       }
       case 'not': {
         const list = this.list(from, to, depth + 1, inner);
-        tests.push({ kind: 'none', list });
+        draft.addTest({ kind: 'none', list });
         add(draft.specificity, greatest(list));
         return;
       }
@@ -368,7 +353,7 @@ class SelectorParser {
         if (mode === 'in-has') this.#fail(colon, ':has() cannot stand inside :has()');
         const list = this.list(from, to, depth + 1, 'in-has');
         const sideways = list.some(({ combinators }) => combinators[0] === '+' || combinators[0] === '~');
-        tests.push({ kind: 'has', list, sideways });
+        draft.addTest({ kind: 'has', list, sideways });
         add(draft.specificity, greatest(list));
         return;
       }
@@ -384,20 +369,20 @@ class SelectorParser {
         if (!/^(?:[\w-]|\\.|[^\0-\x7f])+$/.test(range))
           this.#fail(colon, `:lang(${range}) does not name one language`);
         const ranges = [ident.decode(range)];
-        tests.push({ kind: 'lang', ranges });
+        draft.addTest({ kind: 'lang', ranges });
         break;
       }
       case 'dir':
-        tests.push({ kind: 'dir', direction: tokenText(this.tokens, from, to).trim().toLowerCase() });
+        draft.addTest({ kind: 'dir', direction: tokenText(this.tokens, from, to).trim().toLowerCase() });
         break;
       case 'host':
       case 'host-context':
       case 'state':
       case 'active-view-transition-type':
-        tests.push({ kind: 'pseudo-class', name: 'host' });
+        draft.addTest({ kind: 'pseudo-class', name: 'host' });
         break;
       default:
-        this.#fail(colon, `there is no pseudo-class ":${name}()"`, nearPseudoClass(name));
+        this.#fail(colon, `there is no pseudo-class ":${name}()"`, () => nearPseudoClass(name));
     }
     draft.specificity[1]++;
   }
@@ -407,7 +392,7 @@ class SelectorParser {
     colon: number,
     name: string,
     [from, to]: [number, number],
-    into: { draft: CompoundDraft; tests: Test[]; depth: number; mode: Mode },
+    into: { draft: CompoundDraft; depth: number; mode: Mode },
   ): void {
     const formulaEnd = ofKeyword(this.tokens, from, to);
     const sameType = name.endsWith('of-type');
@@ -417,16 +402,16 @@ class SelectorParser {
       this.#fail(
         colon,
         `":${name}(${written})" is not a counting rule`,
-        'Write odd, even, a number, or a rule such as 3n + 1.',
+        () => 'Write odd, even, a number, or a rule such as 3n + 1.',
       );
     }
     const of = formulaEnd < to ? this.list(formulaEnd + 1, to, into.depth + 1, 'in-pseudo') : undefined;
-    into.tests.push({ kind: 'nth', ...formula, fromEnd: name.includes('last'), sameType, of });
+    into.draft.addTest({ kind: 'nth', ...formula, fromEnd: name.includes('last'), sameType, of });
     into.draft.specificity[1]++;
     if (of) add(into.draft.specificity, greatest(of));
   }
 
-  #fail(at: number, reason: string, remedy = ''): never {
-    throw selectorError(this.tokens, at, reason, remedy);
+  #fail(at: number, reason: string, remedy?: () => string): never {
+    throw new SelectorFault(at, reason, remedy);
   }
 }

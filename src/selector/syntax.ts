@@ -1,20 +1,53 @@
+import { ident } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
-import { after, kinds, nearest, tokenText, YeltoError, type Tokens } from '../text/index.js';
+import { after, kinds, nearest, tokenText, type TokenRange, type Tokens } from '../text/index.js';
 
 export function isDelim(tokens: Tokens, at: number, text: string): boolean {
-  return at < tokens.count && tokens.types[at] === kinds.Delim && tokenText(tokens, at) === text;
+  return (
+    at < tokens.count &&
+    tokens.types[at] === kinds.Delim &&
+    tokens.text.charCodeAt(tokens.starts[at]) === text.charCodeAt(0)
+  );
 }
 
-/** The error for a selector, with the column of the token at fault. */
-export function selectorError(tokens: Tokens, at: number, reason: string, remedy = ''): YeltoError {
-  const { text } = tokens;
+/**
+ * Thrown inside the parser, and nowhere out of it. Not an `Error`: sheets are full of other browsers' names,
+ * and noting the call stack for each would take as long as all the parsing.
+ */
+export class SelectorFault {
+  constructor(
+    readonly at: number,
+    readonly reason: string,
+    /** Worked out only when somebody reads it. */
+    readonly remedy: () => string = () => '',
+  ) {}
+}
+
+/** Why a selector list is not valid, with the 1-based column in it of what is at fault. */
+export interface SelectorProblem {
+  readonly column: number;
+  readonly text: string;
+  readonly reason: string;
+  readonly message: string;
+  readonly remedy: () => string;
+}
+
+export function problemIn({ tokens, from, to }: TokenRange, fault: SelectorFault): SelectorProblem {
+  const text = tokenText(tokens, from, to);
   const shown = text.length > 60 ? `${text.slice(0, 59)}…` : text.trim();
-  return new YeltoError(`The selector "${shown}" is not valid: ${reason}.`, {
-    line: 1,
-    column: tokens.starts[Math.min(at, tokens.count)] + 1,
+  return {
+    column: tokens.starts[Math.min(fault.at, tokens.count)] - tokens.starts[from] + 1,
     text,
-    remedy,
-  });
+    reason: fault.reason,
+    message: `The selector "${shown}" is not valid: ${fault.reason}.`,
+    remedy: fault.remedy,
+  };
+}
+
+/** The name that tokens `from` up to `to` spell, escapes undone; most have none. */
+export function nameText(tokens: Tokens, from: number, to = from + 1): string {
+  const text = tokenText(tokens, from, to);
+  return text.includes('\\') ? ident.decode(text) : text;
 }
 
 /** The stretches of tokens between top-level commas. */

@@ -56,7 +56,11 @@ export function parseNamespace(rule: AtRule): { prefix: string; address: string 
 
 /** The addresses that a sheet imports, as written. */
 export function importedHrefs(css: string): string[] {
-  return parseSheet(css)
+  // Most sheets import nothing, and then there is nothing to read; else what follows the last one is left out.
+  const last = css.toLowerCase().lastIndexOf('@import');
+  if (last < 0) return [];
+  const end = css.indexOf(';', last);
+  return parseSheet(end < 0 ? css : css.slice(0, end + 1))
     .contents.filter((content) => content.kind === 'at-rule' && content.name === 'import')
     .flatMap((rule) => parseImport(rule as AtRule)?.href ?? []);
 }

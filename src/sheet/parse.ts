@@ -194,7 +194,14 @@ class SheetReader {
     const { contents, next } = this.#block(open, depth);
     const prelude = tokenText(tokens, start, open).trim();
     return {
-      rule: { kind: 'rule', prelude, start: tokens.starts[first], end: tokens.starts[next], contents },
+      rule: {
+        kind: 'rule',
+        prelude,
+        preludeTokens: { tokens, from: first, to: this.#withoutSpace(first, open) },
+        start: tokens.starts[first],
+        end: tokens.starts[next],
+        contents,
+      },
       next,
     };
   }
@@ -275,14 +282,7 @@ class SheetReader {
 
   #withoutImportant(from: number, to: number): { valueEnd: number; important: boolean } {
     const { tokens } = this;
-    const back = (at: number) => {
-      while (
-        at > from &&
-        (tokens.types[at - 1] === kinds.WhiteSpace || tokens.types[at - 1] === kinds.Comment)
-      )
-        at--;
-      return at;
-    };
+    const back = (at: number) => this.#withoutSpace(from, at);
     const word = back(to) - 1;
     const mark = back(word) - 1;
     const important =
@@ -290,6 +290,13 @@ class SheetReader {
       tokenText(tokens, word).toLowerCase() === 'important' &&
       tokenText(tokens, mark) === '!';
     return { valueEnd: tokens.starts[Math.min(important ? mark : to, tokens.count)], important };
+  }
+
+  /** `to`, or the end of the last token before it that is neither white space nor a comment. */
+  #withoutSpace(from: number, to: number): number {
+    const { types } = this.tokens;
+    while (to > from && (types[to - 1] === kinds.WhiteSpace || types[to - 1] === kinds.Comment)) to--;
+    return to;
   }
 
   #stray(from: number, to: number): string {

@@ -1,3 +1,5 @@
+import type { TokenRange } from '../text/index.js';
+
 /** A declaration as written, with offsets into the sheet's text. */
 export interface WrittenDeclaration {
   readonly property: string;
@@ -20,6 +22,8 @@ export interface DeclarationRun {
 export interface QualifiedRule {
   readonly kind: 'rule';
   readonly prelude: string;
+  /** The same as tokens of the sheet, so that it need not be split again; it begins at `start`. */
+  readonly preludeTokens: TokenRange;
   readonly start: number;
   readonly end: number;
   readonly contents: readonly Content[];

@@ -2,4 +2,4 @@ export { YeltoError, placeText, type Place, type ErrorDetails, type Fault, type 
 export { Lines } from './lines.js';
 export { nearest } from './nearest.js';
 export { count, list, shorten } from './words.js';
-export { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from './tokens.js';
+export { after, kinds, readTokens, skipSpace, tokenText, type TokenRange, type Tokens } from './tokens.js';

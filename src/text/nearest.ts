@@ -15,6 +15,7 @@ function editDistance(a: string, b: string, limit: number): number {
         row[j] = Math.min(row[j], before[j - 2] + 1);
       }
     }
+    if (Math.min(...row) > limit) return limit + 1;
     before = last;
     last = row;
   }
@@ -28,11 +29,13 @@ function editDistance(a: string, b: string, limit: number): number {
 export function nearest(word: string, known: Iterable<string>): string[] {
   if (word.length > 100) return [];
   const plain = (text: string) => text.toLowerCase().replace(/[-_]/g, '');
+  const plainWord = plain(word);
   const limit = Math.max(1, Math.floor(word.length / 3));
   const found: { text: string; distance: number }[] = [];
   for (const text of known) {
-    const distance =
-      (editDistance(word, text, limit * 2) + editDistance(plain(word), plain(text), limit)) / 2;
+    const asWritten = editDistance(word, text, limit * 2);
+    if (asWritten > limit * 2) continue;
+    const distance = (asWritten + editDistance(plainWord, plain(text), limit)) / 2;
     if (distance <= limit) found.push({ text, distance });
   }
   found.sort((a, b) => a.distance - b.distance || (a.text < b.text ? -1 : 1));

@@ -42,6 +42,13 @@ export interface Tokens {
   readonly closes: Uint32Array;
 }
 
+/** A stretch of tokens, from one up to, not including, another. */
+export interface TokenRange {
+  readonly tokens: Tokens;
+  readonly from: number;
+  readonly to: number;
+}
+
 const closerOf = new Map([
   [kinds.LeftCurlyBracket, kinds.RightCurlyBracket],
   [kinds.LeftSquareBracket, kinds.RightSquareBracket],

@@ -1,0 +1,90 @@
+import { browserSheet } from '../facts/index.js';
+import { Gatherer, type Page, type PageElement, type StyleBlock } from '../page/index.js';
+import type { Tree } from '../selector/index.js';
+import type { Flow } from '../value/index.js';
+import { FlowNames } from './contested.js';
+import { Expander } from './expand.js';
+import { Matching, type MatchList } from './matching.js';
+import { RuleIndex } from './rule-index.js';
+
+export const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
+export const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
+
+/** What all pages of one capture share: the rules of browser and platform, filed, and who matches them. */
+export class Capture {
+  readonly expander: Expander;
+  /** Whether any element may have another flow than left to right and down; most pages have none. */
+  readonly mayFlowDiffer: boolean;
+  readonly #indexes;
+  readonly #matchings = new WeakMap<Tree, Matching>();
+  readonly #flows = new Map<string, Flow>();
+  readonly #flowNames = new Map<Flow, FlowNames>();
+
+  constructor(page: Page) {
+    const gatherer = new Gatherer(page.tree.names, page.tree.quirks, page.grammar);
+    gatherer.add({
+      label: 'the browser’s own sheet',
+      css: browserSheet,
+      status: 'loaded',
+      how: 'added',
+      media: '',
+    });
+    this.#indexes = [
+      { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) },
+      { owner: 'platform', index: new RuleIndex(page.styles.blocks) },
+    ] as const;
+    this.expander = new Expander(page.grammar);
+    this.#flows.set(flowKey(usualFlow), usualFlow);
+    this.mayFlowDiffer = page.styles.blocks.some(setsFlow) || page.elements.some(setsOwnFlow);
+  }
+
+  /** One matching a tree: the same for all widths, another where other states are held. */
+  matching(tree: Tree): Matching {
+    let matching = this.#matchings.get(tree);
+    if (!matching) this.#matchings.set(tree, (matching = new Matching(tree, this.#indexes)));
+    return matching;
+  }
+
+  namesFor(flow: Flow): FlowNames {
+    let names = this.#flowNames.get(flow);
+    if (!names) this.#flowNames.set(flow, (names = new FlowNames(flow)));
+    return names;
+  }
+
+  /** The one object for that flow. */
+  flow(writingMode: string, direction: string): Flow {
+    const key = `${writingMode} ${direction}`;
+    let flow = this.#flows.get(key);
+    if (!flow) this.#flows.set(key, (flow = { writingMode, direction }));
+    return flow;
+  }
+}
+
+const flowSetters = new WeakMap<StyleBlock, boolean>();
+
+/** Whether a rule may change the writing mode or the direction. */
+export function setsFlow(block: StyleBlock): boolean {
+  let sets = flowSetters.get(block);
+  if (sets === undefined) {
+    sets = block.declarations.some(({ property }) =>
+      /^(direction|all|(-webkit-)?writing-mode)$/i.test(property),
+    );
+    flowSetters.set(block, sets);
+  }
+  return sets;
+}
+
+const flowLists = new WeakMap<MatchList, boolean>();
+
+export function listSetsFlow(list: MatchList): boolean {
+  let sets = flowLists.get(list);
+  if (sets === undefined) flowLists.set(list, (sets = list.applied.some(({ block }) => setsFlow(block))));
+  return sets;
+}
+
+/** Whether an element's own attributes may. */
+export function setsOwnFlow({ attributes }: PageElement): boolean {
+  if (attributes.size === 0) return false;
+  const style = attributes.get('style');
+  return attributes.has('dir') || (style !== undefined && /direction|writing-mode|all/i.test(style));
+}
