@@ -140,6 +140,22 @@ const huge: [string, () => void][] = [
     'a selector nested 20,000 deep',
     () => askAll(page(`${':not('.repeat(20_000)}p${')'.repeat(20_000)} { color: red }`)),
   ],
+  ['a compound of 100,000 classes', () => askAll(page(`${'.a'.repeat(100_000)} { color: red }`))],
+  [
+    'two hundred thousand nested <b>',
+    () => void parsePage({ name: 'deep', html: '<b>'.repeat(200_000) }).elements,
+  ],
+  ['a sheet of 5 MB', () => askAll(page('.a .b { color: red; background: url(x.png) }\n'.repeat(100_000)))],
+  ['a list of 50,000 layers', () => askAll(page(`p { background: ${'url(x),'.repeat(50_000)} red }`))],
+  [
+    'a calculation nested 50,000 deep',
+    () => askAll(page(`p { width: calc(${'('.repeat(50_000)}1px${')'.repeat(50_000)}) }`)),
+  ],
+  [
+    'a list of 20,000 that counts siblings',
+    () =>
+      askAll(page('li:nth-last-child(2n) { top: 0 } li:nth-of-type(3) { top: 0 }', '<li>'.repeat(20_000))),
+  ],
   [
     'variables in a circle',
     () => askAll(page('p { --a: var(--b); --b: var(--c, var(--a)); --c: var(--a); color: var(--a) }')),

@@ -1,4 +1,4 @@
-import type { PageSource, SheetSource } from '../page/index.js';
+import type { ContainerSize, PageSource, SheetSource } from '../page/index.js';
 import { importedHrefs, resolveHref } from '../sheet/index.js';
 
 /** Marks what Yelto itself puts into a page; it is left out of every reading. */
@@ -20,13 +20,25 @@ export async function readDocument(
     name,
     html: readMarkup(document),
     sheets: await readSheets(document),
-    conditions: { width, height, preferences: readPreferences(window) },
+    conditions: { width, height, preferences: readPreferences(window), containers: readContainers(document) },
   };
 }
 
 /** All elements in document order, Yelto's own left out. */
 export function liveElements(document: Document): Element[] {
   return [...document.querySelectorAll('*')].filter((element) => !element.closest(`[${ownMark}]`));
+}
+
+/** The content boxes of all containers, which only the layout knows. */
+function readContainers(document: Document): ContainerSize[] {
+  return liveElements(document).flatMap((element, index) => {
+    const style = document.defaultView?.getComputedStyle(element);
+    if (!style || !/size/.test(style.containerType)) return [];
+    const inside = (one: string, other: string) => parseFloat(one) + parseFloat(other) || 0;
+    const width = element.clientWidth - inside(style.paddingLeft, style.paddingRight);
+    const height = element.clientHeight - inside(style.paddingTop, style.paddingBottom);
+    return [{ index, width, height }];
+  });
 }
 
 function readMarkup(document: Document): string {

@@ -1,108 +1,28 @@
 import type { Page } from '../page/index.js';
-import { YeltoError } from '../text/index.js';
-import {
-  canonicalProperty,
-  isInherited,
-  isLonghand,
-  longhandsOf,
-  nearestProperties,
-} from '../value/index.js';
-import type { Contested } from './contested.js';
-import { reasonFor, type Candidate } from './rank.js';
-import { solutionOf } from './solution.js';
-import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
+import { animationsOn } from './animation.js';
+import { standingContest, standingEntries } from './entries.js';
+import type { Contest, Target } from './types.js';
 
 /**
  * All declarations that compete for one longhand of one target (CSS Cascade 5 §6), the winner first.
  * `entries` is [] when nobody sets it. Where the target has none itself and the property is inherited, the
- * entries are those of the nearest ancestor that has any, named in `inheritedFrom`.
+ * entries are those of the nearest ancestor that has any, named in `inheritedFrom`. An animation of the
+ * target that sets the property is named in `animatedBy`.
  * @throws YeltoError for an unknown property, and for a shorthand: ask for one of its longhands.
  */
 export function contest(page: Page, target: Target, property: string): Contest {
-  const longhand = checkedLonghand(property);
-  const solution = solutionOf(page);
-  const { index } = elementOf(target);
-  const name = solution.contestedName(index, longhand);
-  const own = solution.contested(index, pseudoOf(target)).get(name);
-  if (own) return { property: name, target, entries: entriesOf(page, own) };
-  if (isInherited(longhand)) {
-    // A pseudo-element inherits from its element.
-    const start = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
-    for (let up = start; up; up = up.parent) {
-      const theirs = solution.contested(up.index, '').get(solution.contestedName(up.index, longhand));
-      if (theirs) return { property: name, target, entries: entriesOf(page, theirs), inheritedFrom: up };
-    }
-  }
-  return { property: name, target, entries: [] };
+  const standing = standingContest(page, target, property);
+  const animatedBy = animationsOn(page, target).get(standing.property);
+  return animatedBy ? { ...standing, animatedBy } : standing;
 }
 
 /** The contests of every longhand that any declaration sets on the target itself, in order of name; [] for none. */
 export function contests(page: Page, target: Target): Contest[] {
-  const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
-  let fields = allEntries.get(contested);
-  if (!fields) {
-    fields = contested.names.map((property) => ({
-      property,
-      entries: entriesOf(page, contested.get(property)!),
-    }));
-    allEntries.set(contested, fields);
-  }
-  return fields.map(({ property, entries }) => ({ property, target, entries }));
-}
-
-/** Of what targets share, so that each entry is made once. */
-const allEntries = new WeakMap<Contested, readonly Pick<Contest, 'property' | 'entries'>[]>();
-
-function checkedLonghand(property: string): string {
-  const canonical = canonicalProperty(property);
-  if (isLonghand(canonical)) return canonical;
-  const longhands = longhandsOf(property);
-  if (longhands.length === 0) {
-    const near = nearestProperties(property);
-    throw new YeltoError(`There is no property "${property}".`, {
-      text: property,
-      remedy: near.length ? `Did you mean ${near.join(' or ')}?` : '',
-    });
-  }
-  const some = longhands.length > 6 ? `${longhands.slice(0, 6).join(', ')}…` : longhands.join(', ');
-  throw new YeltoError(`"${property}" is a shorthand.`, {
-    text: property,
-    remedy: `Ask for one of ${some}.`,
+  const animations = animationsOn(page, target);
+  const all = standingEntries(page, target);
+  if (animations.size === 0) return all.map(({ property, entries }) => ({ property, target, entries }));
+  return all.map(({ property, entries }) => {
+    const animatedBy = animations.get(property);
+    return animatedBy ? { property, target, entries, animatedBy } : { property, target, entries };
   });
-}
-
-/** What to call the place a declaration comes from. */
-export function sourceLabel(page: Page, declaration: Declaration): string {
-  switch (declaration.origin) {
-    case 'user-agent':
-      return 'the browser’s own sheet';
-    case 'presentational-hint':
-    case 'style-attribute':
-      return 'the element itself';
-    case 'author':
-      return page.sheets[declaration.sheet!].label;
-  }
-}
-
-const entryLists = new WeakMap<readonly Candidate[], readonly Entry[]>();
-
-function entriesOf(page: Page, candidates: readonly Candidate[]): readonly Entry[] {
-  let entries = entryLists.get(candidates);
-  if (!entries)
-    entryLists.set(candidates, (entries = candidates.map((one, i) => entryOf(page, one, candidates[i - 1]))));
-  return entries;
-}
-
-function entryOf(page: Page, candidate: Candidate, above: Candidate | undefined): Entry {
-  const { declaration, selector, specificity, layerName, dependsOn } = candidate;
-  const reason = above && reasonFor(above, candidate, (one) => sourceLabel(page, one));
-  return {
-    declaration,
-    selector,
-    specificity,
-    layer: layerName || undefined,
-    dependsOn: dependsOn || undefined,
-    decidedBy: reason?.words,
-    criterion: reason?.criterion,
-  };
 }

@@ -1,10 +1,12 @@
 import type { Page, PageElement } from '../page/index.js';
+import { longhandsOf } from '../value/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
-import { contest, sourceLabel } from './contest.js';
+import { sourceLabel, standingContest } from './entries.js';
 import { priceOf } from './standing.js';
 import { pseudoOf, type Contest, type Entry, type Target } from './types.js';
-import { valueOf, variablesIn } from './value.js';
+import { valueOf } from './value.js';
+import { variablesIn } from './variables.js';
 
 /** A contest in plain words. */
 export interface Explanation {
@@ -23,14 +25,26 @@ export interface Explanation {
   }[];
   /** What it takes to beat it, as a whole sentence. */
   readonly price: string;
+  /** The animation or transition that moves the property, each as a sentence. */
+  readonly motion: readonly string[];
 }
 
 /** Says who governs a contest's property, why the others lost, and what it takes to beat the winner. */
-export function explain(page: Page, { property, target, entries, inheritedFrom }: Contest): Explanation {
+export function explain(page: Page, asked: Contest): Explanation {
+  const { property, target, entries, inheritedFrom } = asked;
+  const motion = motionWords(page, asked);
   const value = valueOf(page, target, property);
   if (entries.length === 0) {
     const governs = 'nobody sets it, so it has its initial value';
-    return { property, value, governs, variables: [], rivals: [], price: 'Any rule that matches sets it.' };
+    return {
+      property,
+      value,
+      governs,
+      variables: [],
+      rivals: [],
+      price: 'Any rule that matches sets it.',
+      motion,
+    };
   }
   const [winner, ...others] = entries;
   return {
@@ -48,7 +62,37 @@ export function explain(page: Page, { property, target, entries, inheritedFrom }
     price: inheritedFrom
       ? 'Any rule that matches the thing itself, as an inherited value gives way to every other.'
       : priceWords(page, target, property, winner),
+    motion,
   };
+}
+
+function motionWords(page: Page, { property, target, animatedBy }: Contest): string[] {
+  const words: string[] = [];
+  if (animatedBy) {
+    words.push(
+      animatedBy.lasting
+        ? `The animation ${animatedBy.name} sets it and does not end; it beats everything that is not important.`
+        : `The animation ${animatedBy.name} sets it while it runs; afterwards the rules count again.`,
+    );
+  }
+  const seconds = transitionOf(page, target, property);
+  if (seconds) words.push(`A transition spreads every change of it over ${seconds}.`);
+  return words;
+}
+
+/** How long a change of the property takes, as written (CSS Transitions 1 §2); '' where it is at once. */
+function transitionOf(page: Page, target: Target, property: string): string {
+  const written = (longhand: string) =>
+    standingContest(page, target, longhand).entries[0]?.declaration.value.split(/,(?![^(]*\))/) ?? [];
+  const durations = written('transition-duration');
+  const at = written('transition-property').findLastIndex((text) =>
+    (text.match(/(?<![\w-])-?[a-z][\w-]*/gi) ?? []).some(
+      (word) => word === 'all' || longhandsOf(word).includes(property),
+    ),
+  );
+  const time =
+    /(?<![\w-])[\d.]+m?s\b/i.exec(at < 0 ? '' : (durations[at % durations.length] ?? ''))?.[0] ?? '';
+  return parseFloat(time) > 0 ? time : '';
 }
 
 /** `tag#id.class “its text”`: how a person knows a target again. */
@@ -102,7 +146,7 @@ function governingWords(page: Page, winner: Entry, inheritedFrom: PageElement | 
 }
 
 function variableWords(page: Page, target: Target, name: string): string {
-  const { entries } = contest(page, target, name);
+  const { entries } = standingContest(page, target, name);
   if (!entries.length) return `${name} is set nowhere`;
   const [{ declaration }] = entries;
   return `${name} is ${declaration.value}, from ${entryPlace(page, entries[0])}; variables are often fed by a setting of the platform`;

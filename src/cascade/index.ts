@@ -1,8 +1,13 @@
-export { contest, contests, sourceLabel } from './contest.js';
-export { fillVariables, longhandValue, valueOf, variablesIn } from './value.js';
+export { animationsOn } from './animation.js';
+export { contest, contests } from './contest.js';
+export { sourceLabel } from './entries.js';
+export { longhandValue } from './longhand-value.js';
+export { valueOf } from './value.js';
+export { fillVariables, variablesIn } from './variables.js';
 export {
   elementOf,
   pseudoOf,
+  type Animation,
   type Contest,
   type Criterion,
   type Declaration,

@@ -3,6 +3,7 @@ import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf, type Flow } from '../value/index.js';
 import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './capture.js';
+import { containersHold, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
 import { hasHintingAttribute, hintsOf } from './hints.js';
 import { Matching, type Applied, type MatchList } from './matching.js';
@@ -61,6 +62,10 @@ function draftMatching(page: Page): Matching | undefined {
  */
 export function draftTargets(page: Page): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
   return solutionOf(page).draftTargets;
+}
+
+function hasContainers({ applied }: MatchList): boolean {
+  return applied.some(({ block }) => block.containers.length > 0);
 }
 
 const nothing: MatchList = { id: -1, applied: [] };
@@ -132,7 +137,8 @@ export class Solution {
         const drafted = this.#draft.list(row, pseudo);
         if (!drafted.applied.length) continue;
         const target: Target = pseudo ? { element, pseudo } : element;
-        const own = pseudo === '' && this.#mayHaveOwn(row) ? row : -1;
+        const alone = this.page.conditions.containers && hasContainers(this.#matching.list(row, pseudo));
+        const own = alone || (pseudo === '' && this.#mayHaveOwn(row)) ? row : -1;
         const key = `${this.#matching.list(row, pseudo).id} ${drafted.id} ${own} ${this.#flowSource(row)}`;
         for (const { block } of drafted.applied) {
           let ofBlock = groups.get(block);
@@ -156,11 +162,13 @@ export class Solution {
     if (pseudo === '' && this.#mayHaveOwn(row)) {
       const own = this.#ownClaims(this.page.elements[row]);
       if (own.size) {
-        const contested = this.#contest(list, drafted, own, flow);
+        const contested = this.#contest(list, drafted, own, flow, this.#containerFor(row, pseudo));
         this.#own.set(row, contested);
         return contested;
       }
     }
+    if (this.page.conditions.containers && (hasContainers(list) || hasContainers(drafted)))
+      return this.#contest(list, drafted, undefined, flow, this.#containerFor(row, pseudo));
     let byLists = this.#shared.get(flow);
     if (!byLists) this.#shared.set(flow, (byLists = new Map()));
     const key = list.id * 0x100000 + drafted.id + 1;
@@ -183,16 +191,44 @@ export class Solution {
     return contested;
   }
 
-  #contest(list: MatchList, drafted: MatchList, own: Claims | undefined, flow: Flow): Contested {
+  /** `within` is where the search for a container begins. */
+  #contest(
+    list: MatchList,
+    drafted: MatchList,
+    own: Claims | undefined,
+    flow: Flow,
+    within?: PageElement | null,
+  ): Contested {
     const claims: Claims[] = own ? [own] : [];
     for (const { applied } of [list, drafted]) {
       for (const one of applied) {
-        if (one.owner === 'browser' || this.page.isActive(one.block.condition))
-          claims.push(this.#claimsOf(one));
+        const { block, owner } = one;
+        if (owner !== 'browser' && !this.page.isActive(block.condition)) continue;
+        if (block.containers.length && within !== undefined && this.page.conditions.containers) {
+          if (containersHold(this.page, block, within, this.#containerFacts) === false) continue;
+        }
+        claims.push(this.#claimsOf(one));
       }
     }
     return new Contested(claims, this.#capture.namesFor(flow));
   }
+
+  #containerFor(row: number, pseudo: string): PageElement | null {
+    const element = this.page.elements[row];
+    return pseudo ? element : element.parent;
+  }
+
+  readonly #containerFacts: ContainerFacts = ({ index }) => {
+    const claims = this.contested(index, '');
+    const written = (longhand: string, part: number) => {
+      const winner = claims.get(longhand)?.[0].declaration;
+      if (!winner) return '';
+      // `container: name / type`
+      const isBoth = winner.property.toLowerCase() === 'container';
+      return (isBoth ? winner.value.split('/')[part] : winner.value)?.trim() ?? '';
+    };
+    return { type: written('container-type', 1), names: written('container-name', 0) };
+  };
 
   #claimsOf(applied: Applied): Claims {
     const store = applied.owner === 'draft' ? this.#workedOut.claims : this.#platformClaims;
@@ -225,7 +261,7 @@ export class Solution {
       selector: block.selectors.length > 1 ? selector.text : block.selectorText,
       specificity: selector.specificity,
       layerName: isBrowsers ? '' : (this.page.overlay?.styles ?? this.page.styles).layers.nameOf(block.layer),
-      dependsOn: block.container,
+      dependsOn: block.containers.join(' and '),
       level: important ? raised : normal,
       attached: 0,
       layer: important ? -rank : rank,

@@ -1,7 +1,8 @@
 import type { DraftPlace, Page } from '../page/index.js';
 import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
-import { sourceLabel } from './contest.js';
+import { animationsOn } from './animation.js';
+import { sourceLabel } from './entries.js';
 import { Level, reasonFor, type Candidate } from './rank.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
@@ -28,11 +29,13 @@ export function requirementFor(
   const rivals = solution
     .contested(index, pseudoOf(target))
     .get(solution.contestedName(index, canonicalProperty(longhand)));
+  const animated = animationsOn(page, target).get(canonicalProperty(longhand))?.lasting ?? false;
   const top = rivals?.[0];
-  if (!top || top.level < Level.Author) return { important: false, strength: 0 };
+  if (!top || top.level < Level.Author) return { important: animated, strength: 0 };
   const outerLayer = solution.outerLayer;
   if (top.level === Level.UserAgentImportant) return hopeless('the browser’s own sheet sets it as important');
-  const important = top.level === Level.AuthorImportant || top.attached === 1;
+  // Running animations beat all that is not important (CSS Cascade 5 §6.2).
+  const important = top.level === Level.AuthorImportant || top.attached === 1 || animated;
   if (!important) {
     if (top.layer < outerLayer) return { important, strength: 0 };
     return { important, strength: top.strength + (place === 'after' ? 0 : 1) };

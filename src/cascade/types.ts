@@ -48,6 +48,16 @@ export interface Contest {
   readonly entries: readonly Entry[];
   /** The ancestor whose entries these are, where the target has none and the property is inherited. */
   readonly inheritedFrom?: PageElement;
+  /** The animation of the target that sets the property while it runs, over all that is not important. */
+  readonly animatedBy?: Animation;
+}
+
+/** An animation that sets a property of a target (CSS Animations 1 §4). */
+export interface Animation {
+  /** The name of its `@keyframes`. */
+  readonly name: string;
+  /** Whether it goes on for ever, or keeps its last values; else it is over after its time. */
+  readonly lasting: boolean;
 }
 
 export function elementOf(target: Target): PageElement {

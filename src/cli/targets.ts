@@ -2,7 +2,7 @@ import type { Command } from 'commander';
 import type { Target } from '../cascade/index.js';
 import { isPseudoElement } from '../facts/index.js';
 import { openPage } from '../node/index.js';
-import { nearestNames, type Held, type Page, type PageElement } from '../page/index.js';
+import { nearestNames, type ContainerSize, type Held, type Page, type PageElement } from '../page/index.js';
 import { count, list, shorten, YeltoError } from '../text/index.js';
 import type { Io } from './io.js';
 
@@ -10,6 +10,7 @@ import type { Io } from './io.js';
 export interface PageOptions {
   readonly width?: string;
   readonly hold?: readonly string[];
+  readonly container?: readonly string[];
   readonly json?: boolean;
 }
 
@@ -25,6 +26,11 @@ export function addPageOptions(command: Command): Command {
     .option(
       '--hold <state>',
       'keep a state on, as in ".row:hover" or ".menu.is-open"; may be repeated',
+      collect,
+    )
+    .option(
+      '--container <size>',
+      'the width of a container, as in ".cards 480", for container queries; may be repeated',
       collect,
     )
     .option('--json', 'print the answer as JSON');
@@ -49,7 +55,27 @@ export async function openForCommand(io: Io, where: string, options: PageOptions
     io.isTerminal && /^https?:/i.test(where)
       ? (reading: string) => io.err(`reading ${shorten(reading, 70)}`)
       : undefined;
-  return openPage(where, { conditions: { width, held: heldStates(options.hold ?? []) }, onProgress });
+  return openPage(where, {
+    conditions: {
+      width,
+      held: heldStates(options.hold ?? []),
+      containers: containerSizes(options.container),
+    },
+    onProgress,
+  });
+}
+
+/** `.cards 480`: what the selector matches is 480 CSS px wide inside; `.cards 480 300` is 300 high as well. */
+function containerSizes(texts: readonly string[] | undefined): ContainerSize[] | undefined {
+  return texts?.map((text) => {
+    const [, selector, width, height] = /^(.+?)\s+([\d.]+)(?:\s+([\d.]+))?$/.exec(text.trim()) ?? [];
+    if (selector === undefined) {
+      throw new YeltoError(`--container "${text}" gives no size.`, {
+        remedy: 'Write a selector and a width in CSS px, as in ".cards 480".',
+      });
+    }
+    return { selector, width: Number(width), height: height === undefined ? undefined : Number(height) };
+  });
 }
 
 /** `.row:hover` holds `:hover` on `.row`; `.menu.is-open` holds the last class on the rest. */

@@ -115,13 +115,13 @@ function detailed(page: Page, wanted: readonly Contest[], io: Io): string {
 }
 
 function oneContest(page: Page, group: readonly Contest[], io: Io): string {
-  const { property, value, governs, variables, rivals, price } = explain(page, group[0]);
+  const { property, value, governs, variables, rivals, price, motion } = explain(page, group[0]);
   const names =
     group.length > 4
       ? `${property} and ${group.length - 1} more`
       : group.map((one) => one.property).join(', ');
   const parts = [`${paint.strong(names)} is ${paint.name(shorten(value || 'left to the browser', 60))}`];
-  for (const sentence of [governs, ...variables]) parts.push(wrap(sentence, io.columns, 2));
+  for (const sentence of [governs, ...variables, ...motion]) parts.push(wrap(sentence, io.columns, 2));
   if (rivals.length) parts.push('', 'It won over:');
   for (const { declaration, from, reason } of rivals) {
     parts.push(wrap(`${declaration}   ${paint.quiet(from)}`, io.columns, 2, 2), wrap(reason, io.columns, 6));

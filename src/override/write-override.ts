@@ -1,5 +1,6 @@
 import {
   alikeInContest,
+  animationsOn,
   contest,
   elementOf,
   pseudoOf,
@@ -226,6 +227,7 @@ function assemble(made: {
     alternatives: alternativesTo(found),
     warnings: [
       ...needs.hopeless.map((reason) => `Nothing of the owner’s can win here: ${reason}.`),
+      ...animationWarnings(page, targets, wish),
       ...provenWarnings(page, css, place, targets, wish),
       ...(spill.length ? [`It also matches ${count(spill.length, 'element')} that nobody asked for.`] : []),
       ...(candidate.positional
@@ -237,6 +239,24 @@ function assemble(made: {
       ...otherPages(all.slice(1), candidate.text),
     ],
   };
+}
+
+/** Says where importance is for an animation's sake. */
+function animationWarnings(page: Page, targets: readonly Target[], { set }: Wish): string[] {
+  const words = new Set<string>();
+  for (const target of alikeInContest(page, targets)) {
+    const animations = animationsOn(page, target);
+    for (const property of Object.keys(set)) {
+      const found = longhandsOf(property)
+        .map((longhand) => animations.get(longhand))
+        .find((one) => one?.lasting);
+      if (found)
+        words.add(
+          `"${property}" is important, as the animation ${found.name} sets it and does not end; animation: none would do as well.`,
+        );
+    }
+  }
+  return [...words];
 }
 
 /** Lays the rule over the page and looks whether it wins; says where it does not. */

@@ -1,6 +1,6 @@
 import { Lines, type Fault } from '../text/index.js';
 import type { Grammar } from '../value/index.js';
-import type { StyleSet } from './gather.js';
+import type { StyleSet } from './style-set.js';
 
 /** Declarations that a browser drops, each with its place, reason and likely spelling. */
 export function declarationFaults({ sheets, blocks }: StyleSet, grammar: Grammar): Fault[] {

@@ -15,59 +15,16 @@ import {
 import { Lines, YeltoError, type Fault, type FaultKind } from '../text/index.js';
 import type { Grammar } from '../value/index.js';
 import type { PageElement } from './element.js';
-import { Layers } from './layers.js';
+import type { Layers } from './layers.js';
+import {
+  emptyStyleSet,
+  type Keyframes,
+  type RuleCondition,
+  type Scope,
+  type StyleBlock,
+  type StyleSet,
+} from './style-set.js';
 import type { Sheet } from './types.js';
-
-/** A condition that rules stand under; it holds only while its parent does. */
-export interface RuleCondition {
-  readonly parent: number;
-  /** undefined for one that was decided when the sheet was read. */
-  readonly media?: MediaQuery;
-  readonly constant?: boolean;
-  readonly text: string;
-}
-
-/** `@scope` (CSS Cascade 6 §2.5). Without roots it begins at the parent of the `<style>` element. */
-export interface Scope {
-  readonly parent?: Scope;
-  readonly roots?: readonly Selector[];
-  readonly rootElement?: PageElement;
-  readonly limits: readonly Selector[];
-}
-
-/** One run of declarations of a style rule, with all that decides whether and how strongly it applies. */
-export interface StyleBlock {
-  readonly sheet: number;
-  /** Order of appearance over all sheets. */
-  readonly order: number;
-  readonly selectors: readonly Selector[];
-  readonly selectorText: string;
-  readonly declarations: readonly WrittenDeclaration[];
-  readonly layer: number;
-  readonly condition: number;
-  readonly scope?: Scope;
-  /** A container query that markup alone cannot answer; '' for none. */
-  readonly container: string;
-  /** Offset of the rule in the sheet's text. */
-  readonly start: number;
-}
-
-/** The rules of all sheets of a page. */
-export interface StyleSet {
-  readonly sheets: readonly Sheet[];
-  readonly blocks: readonly StyleBlock[];
-  readonly layers: Layers;
-  readonly conditions: readonly RuleCondition[];
-  readonly faults: readonly Fault[];
-}
-
-export const emptyStyleSet: StyleSet = {
-  sheets: [],
-  blocks: [],
-  layers: new Layers(),
-  conditions: [{ parent: -1, constant: true, text: '' }],
-  faults: [],
-};
 
 /** Where in a sheet the gatherer is. */
 interface Place {
@@ -75,7 +32,7 @@ interface Place {
   readonly layer: number;
   readonly condition: number;
   readonly scope?: Scope;
-  readonly container: string;
+  readonly containers: readonly string[];
   readonly parents?: readonly Selector[];
   readonly parentText: string;
   /** Straight inside `@scope`, where declarations style its root; engines drop them in groups further in. */
@@ -86,6 +43,8 @@ interface Place {
 
 export interface SheetToAdd extends Omit<Sheet, 'origin'> {
   readonly owner?: PageElement;
+  /** A second media query list that must hold too. */
+  readonly alsoMedia?: string;
 }
 
 /** Finds an imported sheet's text by its resolved address. */
@@ -96,6 +55,7 @@ export class Gatherer {
   readonly #sheets: Sheet[];
   readonly #blocks: StyleBlock[] = [];
   readonly #conditions: RuleCondition[];
+  readonly #keyframes: Keyframes[];
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
   readonly #lines = new Map<number, Lines>();
@@ -113,6 +73,7 @@ export class Gatherer {
   ) {
     this.#sheets = [...base.sheets];
     this.#conditions = [...base.conditions];
+    this.#keyframes = [...base.keyframes];
     this.#layers = base.layers.copy();
     for (const { media } of base.conditions) if (media) this.#queries.set(media.text, media);
   }
@@ -124,12 +85,13 @@ export class Gatherer {
       blocks: this.#blocks,
       layers: this.#layers,
       conditions: this.#conditions,
+      keyframes: this.#keyframes,
       faults: this.#faults,
     };
   }
 
   add(
-    { owner, ...sheet }: SheetToAdd,
+    { owner, alsoMedia = '', ...sheet }: SheetToAdd,
     within?: { layer: number; condition: number; chain: readonly string[] },
   ): void {
     if (sheet.status !== 'loaded') {
@@ -138,7 +100,8 @@ export class Gatherer {
       return;
     }
     const { contents, faults } = parseSheet(sheet.css);
-    const condition = this.#mediaCondition(sheet.media, within?.condition ?? 0);
+    const outer = this.#mediaCondition(alsoMedia, within?.condition ?? 0);
+    const condition = this.#mediaCondition(sheet.media, outer);
     const layer = within?.layer ?? 0;
     const chain = [...(within?.chain ?? []), sheet.href ?? ''];
     const imported = this.#imports(contents, { sheet, condition, layer, chain });
@@ -146,7 +109,7 @@ export class Gatherer {
     const index = this.#sheets.length - 1;
     for (const { offset, message, remedy } of faults) this.#fault(index, 'syntax', offset, message, remedy);
     this.#namespaces = new Map();
-    const place: Place = { sheet: index, layer, condition, container: '', parentText: '', owner, depth: 0 };
+    const place: Place = { sheet: index, layer, condition, containers: [], parentText: '', owner, depth: 0 };
     for (const content of contents.slice(imported)) this.#content(content, place);
   }
 
@@ -292,7 +255,7 @@ export class Gatherer {
     place: Place,
     start: number,
   ): void {
-    const { sheet, layer, condition, scope, container } = place;
+    const { sheet, layer, condition, scope, containers } = place;
     this.#blocks.push({
       sheet,
       order: this.#order++,
@@ -302,7 +265,7 @@ export class Gatherer {
       layer,
       condition,
       scope,
-      container,
+      containers,
       start,
     });
   }
@@ -373,7 +336,7 @@ export class Gatherer {
         if (inner)
           this.#contents(inner, {
             ...place,
-            container: [place.container, rule.prelude].filter(Boolean).join(' and '),
+            containers: [...place.containers, rule.prelude],
           });
         return;
       case 'scope':
@@ -391,7 +354,15 @@ export class Gatherer {
           'Move it to the top of the sheet.',
         );
         return;
-      // All others hold no rules for elements (@font-face, @keyframes, @page…), or only for the first frame.
+      case 'keyframes':
+      case '-webkit-keyframes':
+        this.#keyframes.push({
+          name: rule.prelude.replace(/^["']|["']$/g, ''),
+          properties: declaredIn(inner ?? []),
+          condition: place.condition,
+        });
+        return;
+      // All others hold no rules for elements (@font-face, @page…), or only for the first frame.
     }
   }
 
@@ -441,6 +412,14 @@ export class Gatherer {
       remedy: remedy || undefined,
     });
   }
+}
+
+function declaredIn(contents: readonly Content[]): string[] {
+  return contents.flatMap((content) =>
+    content.kind === 'declarations'
+      ? content.declarations.map(({ property }) => property)
+      : declaredIn(content.contents ?? []),
+  );
 }
 
 /** A selector list as one line without comments. */

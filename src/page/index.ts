@@ -1,8 +1,18 @@
 export { pageFrom, parsePage } from './parse-page.js';
 export { Page, type DraftPlace, type Overlay } from './page.js';
 export { PageElement, type MarkupPlace } from './element.js';
-export type { Conditions, Held, Origin, PageSource, Sheet, SheetSource, SheetStatus } from './types.js';
-export type { RuleCondition, Scope, StyleBlock, StyleSet } from './gather.js';
-export { emptyStyleSet, Gatherer } from './gather.js';
+export type {
+  Conditions,
+  ContainerSize,
+  Held,
+  Origin,
+  PageSource,
+  Sheet,
+  SheetSource,
+  SheetStatus,
+} from './types.js';
+export type { Keyframes, RuleCondition, Scope, StyleBlock, StyleSet } from './style-set.js';
+export { emptyStyleSet } from './style-set.js';
+export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { compileSelectors } from './held.js';

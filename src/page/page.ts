@@ -4,7 +4,8 @@ import type { Fault } from '../text/index.js';
 import { Grammar } from '../value/index.js';
 import { declarationFaults } from './declaration-faults.js';
 import type { PageElement } from './element.js';
-import { Gatherer, type StyleSet } from './gather.js';
+import { Gatherer } from './gather.js';
+import type { StyleSet } from './style-set.js';
 import { holdStates } from './held.js';
 import { usualConditions, type Conditions, type Sheet } from './types.js';
 

@@ -87,8 +87,6 @@ function sheetOf(mention: SheetMention, library: SheetLibrary, embedded: number,
       : isMissing
         ? 'missing'
         : 'loaded';
-  // Both media lists must hold; the second becomes a condition of its own only where both are given.
-  const media = ownMedia || (found?.media ?? '');
   return {
     href,
     label: labelOf(href),
@@ -96,7 +94,8 @@ function sheetOf(mention: SheetMention, library: SheetLibrary, embedded: number,
     status,
     httpStatus: found?.status,
     how: 'linked',
-    media,
+    media: ownMedia,
+    alsoMedia: found?.media,
     owner: element,
     ...place,
   };

@@ -30,9 +30,25 @@ export interface Held {
   readonly state: string;
 }
 
+/** The size of the content box of one container, or of all that a selector matches. */
+export interface ContainerSize {
+  readonly selector?: string;
+  readonly element?: PageElement;
+  /** Place in `page.elements`, for those who have no page yet. */
+  readonly index?: number;
+  /** CSS px. */
+  readonly width: number;
+  readonly height?: number;
+}
+
 /** Under what a page is judged. Default: 1280 by 800 CSS px, screen, no preferences, nothing held. */
 export interface Conditions extends MediaConditions {
   readonly held: readonly Held[];
+  /**
+   * Sizes of containers, for `@container`; the last that fits an element counts. Without them a rule under a
+   * size query competes, and its entries say that they depend on it.
+   */
+  readonly containers?: readonly ContainerSize[];
 }
 
 export const usualConditions: Conditions = {

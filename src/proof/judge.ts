@@ -1,5 +1,6 @@
 import type { NoEffectCondition } from '../facts/index.js';
 import {
+  animationsOn,
   contest,
   reasonAgainstWinner,
   sourceLabel,
@@ -80,6 +81,16 @@ function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Con
   const [{ view, wins }] = touched;
   const longhands = longhandsOf(drafted.declaration.property);
   const while_ = states.length ? `, while ${list(states)} is held` : '';
+  const animation = lastingAnimation(view, wins, longhands);
+  if (animation && !drafted.declaration.important) {
+    const { property, value } = drafted.declaration;
+    return {
+      outcome: 'loses',
+      conditions: view.conditions,
+      why: `it beats every rule, but loses to the animation ${animation}, which goes on and beats all that is not important`,
+      remedy: `Write ${property}: ${value} !important; or add animation: none to the same rule.`,
+    };
+  }
   const hindrance = commonHindrance(view, wins, longhands);
   if (hindrance) {
     const { why, remedy, section } = hindrance;
@@ -105,6 +116,20 @@ function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Con
     conditions: view.conditions,
     why: `wins on ${count(wins.length, 'element')}${while_}`,
   };
+}
+
+/** The name of an animation without an end that sets the property on a target; undefined for none. */
+function lastingAnimation(
+  view: Page,
+  targets: readonly Target[],
+  longhands: readonly string[],
+): string | undefined {
+  for (const target of targets) {
+    const animations = animationsOn(view, target);
+    const found = longhands.map((one) => animations.get(one)).find((one) => one?.lasting);
+    if (found) return found.name;
+  }
+  return undefined;
 }
 
 /** What keeps every one of the longhands from working on every one of the targets; undefined where any works. */

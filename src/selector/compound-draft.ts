@@ -1,32 +1,38 @@
 import type { Compound, Selector, Specificity, Test } from './types.js';
 
 /** Lists that stay empty, as most do, are all this one. */
-export const none: readonly never[] = [];
+export const none: readonly never[] = Object.freeze([]);
+
+function withOneMore<T>(list: T[], item: T): T[] {
+  if (list.length === 0) return [item];
+  list.push(item);
+  return list;
+}
 
 /** A compound under construction. */
 export class CompoundDraft {
   tag = -1;
-  ids: readonly number[] = none;
-  classes: readonly number[] = none;
-  tests: readonly Test[] = none;
+  ids = none as unknown as number[];
+  classes = none as unknown as number[];
+  tests = none as unknown as Test[];
   pseudo = '';
-  pseudoStates: readonly Test[] = none;
+  pseudoStates = none as unknown as Test[];
   readonly specificity: [number, number, number] = [0, 0, 0];
 
   addId(name: number): void {
-    this.ids = this.ids.length ? [...this.ids, name] : [name];
+    this.ids = withOneMore(this.ids, name);
     this.specificity[0]++;
   }
 
   addClass(name: number): void {
-    this.classes = this.classes.length ? [...this.classes, name] : [name];
+    this.classes = withOneMore(this.classes, name);
     this.specificity[1]++;
   }
 
   /** A test of the element, or of the pseudo-element where one stands before it. */
   addTest(test: Test): void {
-    if (this.pseudo) this.pseudoStates = [...this.pseudoStates, test];
-    else this.tests = this.tests.length ? [...this.tests, test] : [test];
+    if (this.pseudo) this.pseudoStates = withOneMore(this.pseudoStates, test);
+    else this.tests = withOneMore(this.tests, test);
   }
 
   get compound(): Compound {

@@ -79,6 +79,7 @@ export class SelectorParser {
       combinators.push(joint.combinator);
       at = joint.next;
     }
+    at = skipSpace(this.tokens, at, to);
     if (at < to) this.#fail(at, `"${tokenText(this.tokens, at)}" cannot stand here`);
     const usesParent = this.#usesParent;
     this.#usesParent = usedBefore || usesParent;

@@ -8,7 +8,7 @@ export type {
   SyntaxFault,
   WrittenDeclaration,
 } from './rules.js';
-export { holds, parseMedia, widthsOf, type MediaQuery } from './media.js';
+export { holds, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
 export type { MediaConditions } from './media-features.js';
 export { supports, type Abilities } from './supports.js';
 export { importedHrefs, parseImport, parseNamespace, resolveHref, type Import } from './imports.js';

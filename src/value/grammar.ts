@@ -50,6 +50,11 @@ function checkDeclaration(property: string, value: string): ValueFault | undefin
   // A substitution makes the value valid until it is computed, as long as it is written well.
   if (substitutions.test(value)) return undefined;
   if (wideKeywords.test(value)) return undefined;
+  if (value.length > longValue) {
+    if (nestingOf(value) > deepestNesting) return valueFault(property, value);
+    // Lists of thousands of items are machine-made; checking them takes longer than anyone waits.
+    if ((value.match(/,/g)?.length ?? 0) > longestList) return undefined;
+  }
   if (property.toLowerCase() === 'all') return valueFault(property, value);
   const foreign = value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? [];
   if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, value);
@@ -61,6 +66,22 @@ function checkDeclaration(property: string, value: string): ValueFault | undefin
   const isValid =
     matches(upstream.getProperty(name) ? name : canonical, value) && !refusedIn(canonical, value);
   return isValid ? undefined : valueFault(property, value);
+}
+
+/** Characters from which a value is looked at for its nesting and the length of its lists. */
+const longValue = 100;
+/** Engines refuse calculations that are nested deeper. */
+const deepestNesting = 100;
+const longestList = 1000;
+
+function nestingOf(value: string): number {
+  let depth = 0;
+  let deepest = 0;
+  for (const sign of value.match(/[()]/g) ?? []) {
+    depth += sign === '(' ? 1 : -1;
+    deepest = Math.max(deepest, depth);
+  }
+  return deepest;
 }
 
 function matches(property: string, value: string): boolean {

@@ -1,0 +1,53 @@
+import type { Page } from '../page/index.js';
+import { longhandsOf } from '../value/index.js';
+import { solutionOf } from './solution.js';
+import { elementOf, pseudoOf, type Animation, type Target } from './types.js';
+import { fillVariables } from './variables.js';
+
+const none: ReadonlyMap<string, Animation> = new Map();
+const known = new WeakMap<object, ReadonlyMap<string, Animation>>();
+
+/**
+ * The longhands of a target that animations set (CSS Animations 1 §4). Running animations beat every normal
+ * declaration and give way to important ones (CSS Cascade 5 §6.2). Empty for most targets.
+ */
+export function animationsOn(page: Page, target: Target): ReadonlyMap<string, Animation> {
+  const { keyframes } = page.overlay?.styles ?? page.styles;
+  if (keyframes.length === 0) return none;
+  const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
+  const found = known.get(contested);
+  if (found) return found;
+  let isOwn = false;
+  // Each part of the text stands for one animation, whichever of the properties it is written in.
+  const parts = (longhand: string): string[] => {
+    const value = contested.get(longhand)?.[0].declaration.value ?? '';
+    isOwn ||= value.includes('var(');
+    return (fillVariables(page, target, value, new Set()) ?? '').split(/,(?![^(]*\))/);
+  };
+  const names = parts('animation-name');
+  if (names.length === 1 && names[0] === '') return none;
+  const durations = parts('animation-duration');
+  const counts = parts('animation-iteration-count');
+  const fills = parts('animation-fill-mode');
+  const animations = new Map<string, Animation>();
+  names.forEach((text, i) => {
+    const words: readonly string[] =
+      text.match(/"[^"]*"|'[^']*'|[\w-]+/g)?.map((word) => word.replace(/["']/g, '')) ?? [];
+    const frames = keyframes.findLast(
+      ({ name, condition }) => words.includes(name) && page.isActive(condition),
+    );
+    if (!frames || !hasLength(durations[i % durations.length])) return;
+    const lasting =
+      /\binfinite\b/i.test(counts[i % counts.length]) || /\b(forwards|both)\b/i.test(fills[i % fills.length]);
+    for (const property of frames.properties)
+      for (const longhand of longhandsOf(property)) animations.set(longhand, { name: frames.name, lasting });
+  });
+  if (!isOwn) known.set(contested, animations);
+  return animations;
+}
+
+/** The first time in the text is the duration (CSS Animations 1 §4.10); 0s means no animation. */
+function hasLength(text: string): boolean {
+  const first = /(?<![\w-])([\d.]+)m?s\b/i.exec(text);
+  return first !== null && Number(first[1]) > 0;
+}

@@ -1,0 +1,22 @@
+import { splitShorthand } from '../value/index.js';
+import type { Declaration } from './types.js';
+
+/** One longhand's part of a declaration's value: `solid` of `border: 1px solid red` for `border-top-style`. */
+export function longhandValue(declaration: Declaration, longhand: string): string | undefined {
+  if (declaration.origin === 'presentational-hint') return declaration.value;
+  const split = splitShorthand(declaration.property, declaration.value);
+  return split?.get(longhand) ?? (split?.size === 1 ? [...split.values()][0] : logicalPart(split, longhand));
+}
+
+/** The part of a flow-relative shorthand for a physical longhand, in the usual flow. */
+function logicalPart(split: ReadonlyMap<string, string> | undefined, longhand: string): string | undefined {
+  if (!split) return undefined;
+  const sides: Record<string, string> = {
+    top: 'block-start',
+    bottom: 'block-end',
+    left: 'inline-start',
+    right: 'inline-end',
+  };
+  const logical = longhand.replace(/top|bottom|left|right/, (side) => sides[side]);
+  return split.get(logical) ?? split.get(`inset-${logical}`);
+}

@@ -1,0 +1,67 @@
+import type { Selector } from '../selector/index.js';
+import type { MediaQuery, WrittenDeclaration } from '../sheet/index.js';
+import type { Fault } from '../text/index.js';
+import type { PageElement } from './element.js';
+import { Layers } from './layers.js';
+import type { Sheet } from './types.js';
+
+/** A condition that rules stand under; it holds only while its parent does. */
+export interface RuleCondition {
+  readonly parent: number;
+  /** undefined for one that was decided when the sheet was read. */
+  readonly media?: MediaQuery;
+  readonly constant?: boolean;
+  readonly text: string;
+}
+
+/** `@scope` (CSS Cascade 6 §2.5). Without roots it begins at the parent of the `<style>` element. */
+export interface Scope {
+  readonly parent?: Scope;
+  readonly roots?: readonly Selector[];
+  readonly rootElement?: PageElement;
+  readonly limits: readonly Selector[];
+}
+
+/** One run of declarations of a style rule, with all that decides whether and how strongly it applies. */
+export interface StyleBlock {
+  readonly sheet: number;
+  /** Order of appearance over all sheets. */
+  readonly order: number;
+  readonly selectors: readonly Selector[];
+  readonly selectorText: string;
+  readonly declarations: readonly WrittenDeclaration[];
+  readonly layer: number;
+  readonly condition: number;
+  readonly scope?: Scope;
+  /** The container queries around it, outermost first; markup alone cannot answer them. */
+  readonly containers: readonly string[];
+  /** Offset of the rule in the sheet's text. */
+  readonly start: number;
+}
+
+/** `@keyframes` (CSS Animations 1 §3): the properties that an animation of that name sets, as written. */
+export interface Keyframes {
+  readonly name: string;
+  readonly properties: readonly string[];
+  readonly condition: number;
+}
+
+/** The rules of all sheets of a page. */
+export interface StyleSet {
+  readonly sheets: readonly Sheet[];
+  readonly blocks: readonly StyleBlock[];
+  readonly layers: Layers;
+  readonly conditions: readonly RuleCondition[];
+  /** In order of appearance; of several with the same name the last one whose condition holds counts. */
+  readonly keyframes: readonly Keyframes[];
+  readonly faults: readonly Fault[];
+}
+
+export const emptyStyleSet: StyleSet = {
+  sheets: [],
+  blocks: [],
+  layers: new Layers(),
+  conditions: [{ parent: -1, constant: true, text: '' }],
+  keyframes: [],
+  faults: [],
+};
