@@ -84,6 +84,10 @@ const features: Record<string, Feature> = {
     css: '@scope (.a) { .c { color: red } :scope { top: 1px } p { left: 1px } > p { right: 1px } & { width: 1px } } @scope (#o) to (.a) { p { z-index: 1 } .c { z-index: 2 } } @scope (.b) { .c { color: blue } } @scope (.a) to (:scope > p) { * { bottom: 1px } } @scope { p { order: 1 } } @scope (.a) { @scope (.c) { :scope { height: 1px } } height: 3px; } .c { height: 2px }',
     body: boxes,
   },
+  'scopes inside rules and scopes': {
+    css: '@scope (#o) { .a { @scope (*) { & { top: 1px } } } } .a { @scope (> *) { & { left: 1px } } } @scope (.a) { .c { @scope (&) { & { right: 1px } } @scope (> *) to (.d) { * { bottom: 1px } } } } #o { @scope (*) to (> .c) { & { z-index: 1 } } } @scope (.a) { .b & { @scope (p) { :scope { order: 1 } } } }',
+    body: boxes,
+  },
   'scope of a style element': {
     css: '',
     body: '<section><style>@scope { p { color: red } :scope { top: 1px } } @scope (p) { i { left: 1px } }</style><p>a<i></i></p></section><p>b<i></i></p>',

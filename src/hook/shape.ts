@@ -1,4 +1,5 @@
 import { namePatterns, type Grade } from '../facts/index.js';
+import { makingOf } from './made-up.js';
 
 /** What a name's letters alone say about it. */
 export interface NameShape {
@@ -10,42 +11,50 @@ export interface NameShape {
 
 /** Judges a class name, an id or an attribute's value by its letters. */
 export function shapeOf(name: string): NameShape {
-  for (const { pattern, role, grade, reason } of namePatterns)
-    if (pattern.test(name)) return { role, grade, reason };
-  const hash = hashIn(name);
-  if (hash)
-    return {
-      role: 'made-up',
-      grade: 'fleeting',
-      reason: `ends in "${hash}", which is no word and looks made up by a build`,
-    };
+  const row = namePatterns.find(({ pattern }) => pattern.test(name));
+  const odd = oddPart(name);
+  // A number behind a made-up string does not make it the number of a thing.
+  if (row && !(row.role === 'instance' && odd?.making === 'made-up')) {
+    const { role, grade, reason } = row;
+    return { role, grade, reason };
+  }
+  if (odd) {
+    const { part, making } = odd;
+    return making === 'made-up'
+      ? {
+          role: 'made-up',
+          grade: 'fleeting',
+          reason: `holds "${part}", which is no word and looks made up by a build`,
+        }
+      : { role: 'made-up', grade: 'doubtful', reason: `holds "${part}", which may be made up by a build` };
+  }
   return { role: /__|--/.test(name) ? 'part' : 'component', grade: 'steady', reason: '' };
 }
 
-/** The part of a name that is no word: letters and digits or capitals mixed as chance does it; '' for none. */
-function hashIn(name: string): string {
-  for (const part of name.split(/[-_]+/).filter(Boolean).reverse()) if (isHash(part)) return part;
-  return '';
-}
+/** Prefixes that build tools put before the strings that they make. */
+const buildPrefix = /^(css|sc|jss|tss|svelte|astro|emotion|jsx|styled|makestyles)$/i;
 
-function isHash(part: string): boolean {
-  if (part.length < 4 || /^\d+(px|em|rem|xs|sm|md|lg|xl|col|x\d+)?$/i.test(part)) return false;
-  const letters = part.replace(/[^a-z]/gi, '');
-  const digits = part.length - letters.length;
-  // h1, v2, col12, mp3 end in their number; in a hash digits stand between letters.
-  if (digits && /[a-z]\d+[a-z]/i.test(part) && part.length >= 5) return true;
-  if (/^\d+[a-z]/i.test(part) && part.length >= 5 && digits >= 1 && !/^\d+(st|nd|rd|th)$/i.test(part))
-    return true;
-  if (digits >= 2 && /^[a-f\d]+$/i.test(part) && part.length >= 6) return true;
-  // Capitals inside that do not begin words: XkQpZ.
-  const odd = part.match(/[A-Z]{2,}[a-z]|[a-z][A-Z](?![a-z]{2})/g)?.length ?? 0;
-  if (
-    odd >= 1 &&
-    part.length >= 5 &&
-    part.length <= 12 &&
-    !/^[A-Z]+s?$/.test(part) &&
-    /[A-Z].*[a-z].*[A-Z]|[a-z].*[A-Z].*[a-z].*[A-Z]/.test(part)
-  )
-    return true;
-  return letters.length >= 5 && digits === 0 && !/[aeiouy]/i.test(letters) && !/^[A-Z]+$/.test(part);
+/** The part of a name that is least like words; undefined where all are. */
+function oddPart(name: string): { part: string; making: 'unsure' | 'made-up' } | undefined {
+  const pieces = name.split(/([-_]+|[^\w-]+)/);
+  let found: { part: string; making: 'unsure' | 'made-up' } | undefined;
+  for (let i = 0; i < pieces.length; i += 2) {
+    const part = pieces[i];
+    // A build appends its mark to the name that a person wrote, behind an underscore more often than a hyphen.
+    const isLast =
+      i > 0 && (i === pieces.length - 1 || (i === pieces.length - 3 && /^\d+$/.test(pieces[i + 2])));
+    const likely = isLast
+      ? buildPrefix.test(pieces[i - 2])
+        ? 12
+        : /__|--/.test(pieces[i - 1])
+          ? 6
+          : pieces[i - 1].includes('_')
+            ? 4
+            : 0
+      : 0;
+    const making = makingOf(part, likely);
+    if (making === 'made-up') return { part, making };
+    if (making === 'unsure') found ??= { part, making };
+  }
+  return found;
 }

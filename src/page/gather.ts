@@ -375,8 +375,9 @@ export class Gatherer {
     const parts = /^(?:\(([^]*?)\))?\s*(?:to\s*\(([^]*)\))?$/.exec(rule.prelude);
     const outer = this.#selectorScope(place);
     try {
-      const roots =
-        parts?.[1] === undefined ? undefined : parseSelectors(parts[1], { ...outer, relative: false });
+      // Inside another scope the start is seen from that scope's root, whatever rule stands between.
+      const around = place.scope ? { ...outer, parents: undefined } : outer;
+      const roots = parts?.[1] === undefined ? undefined : parseSelectors(parts[1], around);
       const limits =
         parts?.[2] === undefined
           ? []

@@ -1,6 +1,6 @@
 import { noEffectConditions, type BoxFacts, type NoEffectCondition } from '../facts/index.js';
 import { contest, elementOf, fillVariables, pseudoOf, valueOf, type Target } from '../cascade/index.js';
-import type { Page } from '../page/index.js';
+import type { Page, PageElement } from '../page/index.js';
 
 const replacedTags =
   /^(img|video|iframe|embed|object|canvas|audio|svg|input|textarea|select|button|meter|progress)$/;
@@ -26,11 +26,37 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
     position,
     float,
     overflowX: value('overflow-x') || 'visible',
+    overflowY: value('overflow-y') || 'visible',
     whiteSpace: whiteSpaceOf(page, target),
     borderCollapse: value('border-collapse'),
     content: pseudo ? value('content') : '',
+    ownDisplay: display,
+    width: value('width'),
+    height: value('height'),
+    parentHeight: parentHeightOf(page, parent),
+    offsets: ['top', 'right', 'bottom', 'left'].map(value),
+    type: pseudo ? '' : (element.attributes.get('type') ?? '').toLowerCase(),
+    flexWrap: value('flex-wrap'),
+    textDecorationLine: value('text-decoration-line'),
+    columnRuleStyle: value('column-rule-style'),
+    backgroundImage: value('background-image'),
+    transitionDuration: value('transition-duration'),
+    animationName: value('animation-name'),
+    columns: value('column-count') !== 'auto' || value('column-width') !== 'auto',
+    appearance: value('appearance'),
+    borderStyles: Object.fromEntries(
+      ['top', 'right', 'bottom', 'left'].map((side) => [side, value(`border-${side}-style`)]),
+    ),
     replaced: !pseudo && replacedTags.test(element.tag),
   };
+}
+
+/** 'auto' only where the contents alone decide: stretched items have a height although none is written. */
+function parentHeightOf(page: Page, parent: PageElement | null): string {
+  if (!parent?.parent || page.tree.quirks) return '';
+  const isStretched = /(flex|grid)$/.test(valueOf(page, parent.parent, 'display'));
+  const isOut = /^(absolute|fixed)$/.test(valueOf(page, parent, 'position'));
+  return isStretched || isOut ? '' : valueOf(page, parent, 'height').toLowerCase();
 }
 
 /** `white-space` is a shorthand; the declaration that wins its wrapping part says whether lines break. */

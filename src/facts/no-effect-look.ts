@@ -1,0 +1,127 @@
+// Where there is nothing that a property could show on: missing borders, images, text; pseudo-elements.
+import type { NoEffectCondition } from './no-effect.js';
+
+export const noEffectOnLook: readonly NoEffectCondition[] = [
+  {
+    properties: /^(object-fit|object-position)$/,
+    when: (box) => !box.replaced,
+    why: 'it fits images and videos into their box, and this is neither',
+    remedy: '',
+    section: 'CSS Images 3 §5.5',
+  },
+  {
+    properties: /^(list-style-(type|position|image))$/,
+    when: (box) => box.display !== 'list-item' && !/^(ul|ol|menu|dir)$/.test(box.tag),
+    why: 'the box is not a list item, so it has no marker',
+    remedy: 'display: list-item',
+    section: 'CSS Lists 3 §3',
+  },
+  {
+    properties: /^text-decoration-(color|style|thickness)$/,
+    when: (box) => box.textDecorationLine === 'none',
+    why: 'the box has no line under, over or through its text; a line that an ancestor draws is the ancestor’s',
+    remedy: 'text-decoration-line: underline',
+    section: 'CSS Text Decoration 3 §2',
+  },
+  ...['top', 'right', 'bottom', 'left'].map((side): NoEffectCondition => ({
+    properties: new RegExp(`^border-${side}-(color|width)$`),
+    when: (box) => /^(none|hidden)$/.test(box.borderStyles[side]),
+    why: `the ${side} border has no style, so it is not drawn and takes no room`,
+    remedy: `border-${side}-style: solid`,
+    section: 'CSS Backgrounds 3 §3.3',
+  })),
+  {
+    properties: /^background-(size|repeat(-[xy])?|position(-[xy])?|attachment|origin)$/,
+    when: (box) => box.backgroundImage === 'none',
+    why: 'there is no background image to place',
+    remedy: '',
+    section: 'CSS Backgrounds 3 §2',
+  },
+  {
+    properties: /^transition-(property|timing-function|delay)$/,
+    when: (box) => /^0m?s$/.test(box.transitionDuration),
+    why: 'the transition lasts 0 seconds, so every change is at once',
+    remedy: 'transition-duration: 0.2s',
+    section: 'CSS Transitions 1 §2.2',
+  },
+  {
+    properties: /^animation-(?!name)/,
+    when: (box) => box.animationName === 'none',
+    why: 'no animation runs on the box',
+    remedy: '',
+    section: 'CSS Animations 1 §3',
+  },
+  {
+    properties: /^(resize)$/,
+    when: (box) => box.overflowX === 'visible' && box.overflowY === 'visible' && box.tag !== 'textarea',
+    why: 'only boxes whose overflow is not visible can be resized by hand',
+    remedy: 'overflow: auto',
+    section: 'CSS UI 4 §5.1',
+  },
+  {
+    properties: /^(?!content$|counter-|display$|direction$).*/,
+    when: (box) => /^::(before|after)$/.test(box.pseudo ?? '') && /^(none|normal)$/.test(box.content),
+    why: 'the pseudo-element is not made, as its content is none',
+    remedy: 'content: ""',
+    section: 'CSS Content 3 §1.2',
+  },
+  {
+    properties:
+      /^(white-space-collapse|text-wrap-mode|text-transform|letter-spacing|word-spacing|text-shadow)$/,
+    when: (box) => /^(img|video|iframe|embed|object|canvas|audio)$/.test(box.tag),
+    why: 'it changes text, and this box holds none',
+    remedy: '',
+    section: 'CSS Text 3 §2',
+  },
+  {
+    properties: /^(cx|cy|r|rx|ry|x|y|d)$/,
+    when: (box) => !/^(circle|ellipse|rect|svg|image|foreignobject|path)$/i.test(box.tag),
+    why: 'it is the geometry of a drawing’s shapes, and this box is none',
+    remedy: '',
+    section: 'SVG 2 §7',
+  },
+  {
+    properties: /^(width|height|margin-.*|padding-.*|background-.*|border-.*)$/,
+    when: (box) => /^(br|wbr)$/.test(box.tag),
+    why: 'a line break has no box',
+    remedy: '',
+    section: 'HTML Standard §15.3.3',
+  },
+  {
+    properties: /^(color|background-.*|border-.*|padding-.*)$/,
+    when: (box) => box.tag === 'input' && /^(checkbox|radio)$/.test(box.type) && box.appearance === 'auto',
+    why: 'the browser draws the box itself as long as its appearance is native; accent-color changes its colour',
+    remedy: 'appearance: none',
+    section: 'CSS UI 4 §7.2',
+  },
+  {
+    properties:
+      /^(?!font|color$|content$|white-space|text-(combine|wrap|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|quotes|-|list-style)/,
+    when: (box) => box.pseudo === '::marker',
+    why: 'a marker takes only fonts, colour, content and the like',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.3',
+  },
+  {
+    properties: /^(?!color$|background-color$|text-decoration|text-shadow$|fill|stroke|-|cursor)/,
+    when: (box) => /^::(selection|target-text|highlight|spelling-error|grammar-error)/.test(box.pseudo ?? ''),
+    why: 'marked text takes only colours, lines and shadows',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §3.2',
+  },
+  {
+    properties:
+      /^(display|position|width|height|margin-.*|padding-.*|border-.*|float|top|left|overflow-[xy]|transform)$/,
+    when: (box) => box.pseudo === '::first-line',
+    why: 'the first line is no box; it takes fonts, colours, backgrounds and lines',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §2.1.2',
+  },
+  {
+    properties: /^(display|position|overflow-[xy]|transform)$/,
+    when: (box) => box.pseudo === '::first-letter',
+    why: 'the first letter takes fonts, colours, margins, borders and floating, but no layout of its own',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §2.2.2',
+  },
+];

@@ -1,0 +1,63 @@
+import { letterTriples } from '../facts/index.js';
+
+/** How a part of a name came about, as far as its letters tell. */
+export type Making = 'word' | 'unsure' | 'made-up';
+
+const letters = '.abcdefghijklmnopqrstuvwxyz';
+
+/** Alphabets that builds draw from: bits that each sign of theirs costs, and how much rarer they are than words. */
+const alphabets: readonly { readonly pattern: RegExp; readonly bits: number; readonly rarity: number }[] = [
+  { pattern: /^[0-9a-f]+$/, bits: 4, rarity: 8 },
+  { pattern: /^[a-z]+$/, bits: Math.log2(26), rarity: 13 },
+  { pattern: /^[a-z0-9]+$/, bits: Math.log2(36), rarity: 7 },
+  { pattern: /^[a-zA-Z]+$/, bits: Math.log2(52), rarity: 8 },
+  { pattern: /^[a-zA-Z0-9]+$/, bits: Math.log2(62), rarity: 7 },
+];
+
+/**
+ * Weighs two explanations of a part of a name (a stretch without hyphens and underscores): that a person put
+ * it together from words, or that a build drew its signs by chance. `likely` are the bits in favour of chance
+ * that its place in the name brings along. Parts of fewer than four signs are too short to tell.
+ */
+export function makingOf(part: string, likely = 0): Making {
+  // `16x9` and `2xlarge` are sizes.
+  if (part.length < 4 || /^\d+x(\d+|s|l|large|small)?$/.test(part)) return 'word';
+  const chance = Math.min(
+    ...alphabets
+      .filter(({ pattern }) => pattern.test(part))
+      .map(({ bits, rarity }) => bits * part.length + rarity - likely),
+  );
+  const excess = wordBits(part) - chance;
+  if (!(excess > 0)) return 'word';
+  return excess < 3 ? 'unsure' : 'made-up';
+}
+
+/** Bits that a part costs when it is read as words, each with a capital or after a number, as people write them. */
+function wordBits(part: string): number {
+  let bits = 0;
+  // Each piece: a run of capitals, a capitalised or a plain word, a number.
+  const pieces = part.match(/[A-Z]+(?![a-z])|[A-Z]?[a-z]+|\d+|[^A-Za-z\d]/g) ?? [];
+  pieces.forEach((piece, i) => {
+    if (/^\d/.test(piece)) {
+      // Numbers close a name (`h2`, `col12`); further on they are rare.
+      bits += (i === 0 ? 6 : 3) + Math.log2(10) * piece.length + (i < pieces.length - 1 ? 5 : 0);
+    } else {
+      if (i > 0) bits += /^\d/.test(pieces[i - 1]) ? 1 : 2.5;
+      if (/^[A-Z]+$/.test(piece)) bits += 2 + piece.length;
+      bits += surprise(piece.toLowerCase());
+    }
+  });
+  return bits;
+}
+
+function surprise(word: string): number {
+  let bits = 0;
+  let pair = 0;
+  for (const letter of `${word}.`) {
+    const at = letters.indexOf(letter);
+    if (at < 0) return bits + 6 * word.length;
+    bits += parseInt(letterTriples[pair * 27 + at], 16);
+    pair = (pair % 27) * 27 + at;
+  }
+  return bits;
+}
