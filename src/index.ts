@@ -1,18 +1,21 @@
 export {
   parsePage,
   type Conditions,
+  type ContainerSize,
   type Held,
   type MarkupPlace,
   type Origin,
   type Page,
   type PageElement,
   type PageSource,
+  type Setting,
   type Sheet,
   type SheetSource,
   type SheetStatus,
 } from './page/index.js';
 export {
   contest,
+  animationsOn,
   contests,
   describeTarget,
   elementOf,
@@ -22,6 +25,7 @@ export {
   pseudoOf,
   sourceLabel,
   valueOf,
+  type Animation,
   type Contest,
   type Criterion,
   type Declaration,
@@ -31,7 +35,17 @@ export {
   type Target,
 } from './cascade/index.js';
 export { hooks, type Hook } from './hook/index.js';
-export { addToDraft, writeOverride, type Alternative, type Override, type Wish } from './override/index.js';
+export {
+  addToDraft,
+  reaches,
+  writeOverride,
+  type Alternative,
+  type Elsewhere,
+  type Instead,
+  type Override,
+  type Reach,
+  type Wish,
+} from './override/index.js';
 export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from './proof/index.js';
 export { pack, readPanel, type Packed } from './panel/index.js';
 export { panelProfiles, type Grade, type PanelProfile } from './facts/index.js';

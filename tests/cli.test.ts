@@ -49,7 +49,7 @@ describe('the job on the demo site', () => {
 
   test('why sends a heading’s inline colour to the platform’s settings', async () => {
     const { out } = await yelto('why', catalogue, '--at', 'h1', '-p', 'color');
-    expect(out).toMatch(/set on the element itself[^]*setting of the platform/);
+    expect(out).toMatch(/set on the element itself[^]*the\s+setting\s+Pages › Heading colour/);
   });
 
   test('hooks finds out by a second load which names are fleeting', async () => {
@@ -86,6 +86,8 @@ describe('the job on the demo site', () => {
       'Deposit',
       '--set',
       'font-size: 18px',
+      '--panel',
+      'plinthwork',
       '--draft',
       draft,
     );
@@ -100,6 +102,8 @@ describe('the job on the demo site', () => {
       'font-size: 20px',
       '--set',
       'color: #333',
+      '--panel',
+      'plinthwork',
       '--draft',
       draft,
     );
@@ -116,7 +120,16 @@ describe('the job on the demo site', () => {
   });
 
   test('write beats an important declaration by importance and says so', async () => {
-    const { out } = await yelto('write', catalogue, '--at', '.ll-signup', '--hide', '--json');
+    const { out } = await yelto(
+      'write',
+      catalogue,
+      '--at',
+      '.ll-signup',
+      '--hide',
+      '--panel',
+      'plain',
+      '--json',
+    );
     const { css, important, spill, schema } = JSON.parse(out);
     expect(css).toBe('.ll-signup {\n  display: none !important;\n}\n');
     expect([important, spill, schema]).toEqual([['display'], [], 1]);

@@ -9,6 +9,8 @@ import {
   parsePage,
   priceOf,
   prove,
+  reaches,
+  valueOf,
   writeOverride,
   YeltoError,
   type Page,
@@ -111,7 +113,10 @@ describe('overrides', () => {
   test('the place of loading decides whether a tie is enough', () => {
     const read = page('.tool .name { color: red }', list);
     const at = read.select('.name');
-    expect(writeOverride(read, { at, set: { color: 'blue' } }).specificity).toEqual([0, 2, 0]);
+    const after = { place: 'after' } as const;
+    expect(writeOverride(read, { at, set: { color: 'blue' }, panel: after }).specificity).toEqual([0, 2, 0]);
+    const anywhere = writeOverride(read, { at, set: { color: 'blue' } });
+    expect(winner(read.withDraft(anywhere.css, 'before'), '.name', 'color')).toBe('blue');
     const early = writeOverride(read, { at, set: { color: 'blue' }, panel: { place: 'before' } });
     expect(early.specificity[1] + early.specificity[2]).toBeGreaterThan(2);
     expect(winner(read.withDraft(early.css, 'before'), '.name', 'color')).toBe('blue');
@@ -142,6 +147,7 @@ describe('overrides', () => {
       at: [read.select('.tool')[1]],
       set: { color: 'blue' },
       reach: 'alike',
+      panel: { place: 'after' },
     });
     expect([alike.selector, alike.matched.length]).toEqual(['.tool', 3]);
   });
@@ -153,10 +159,9 @@ describe('overrides', () => {
     );
     const at = read.select('#a');
     expect(hooks(read, at[0]).find(({ selector }) => selector === '.card_x7Kq2p')?.grade).toBe('fleeting');
-    expect(writeOverride(read, { at, set: { color: 'blue' } }).selector).toBe('.card');
-    expect(writeOverride(read, { at, set: { color: 'blue' }, avoid: ['card'] }).selector).toBe(
-      '[data-kind="drill"]',
-    );
+    const wish = { at, set: { color: 'blue' }, panel: { place: 'after' } } as const;
+    expect(writeOverride(read, wish).selector).toBe('.card');
+    expect(writeOverride(read, { ...wish, avoid: ['card'] }).selector).toBe('[data-kind="drill"]');
   });
 
   test('a media query and a state stand in the rule', () => {
@@ -166,8 +171,90 @@ describe('overrides', () => {
       set: { color: 'blue' },
       held: [{ selector: '.tool', state: ':hover' }],
       media: '(max-width: 600px)',
+      panel: { place: 'after' },
     });
     expect(css).toBe('@media (max-width: 600px) {\n  .tool:hover {\n    color: blue;\n  }\n}\n');
+  });
+});
+
+describe('wider wishes', () => {
+  const card = '<li class="card"><b class="card__name card__name--new">x</b><i class="card__name">y</i></li>';
+  const two = (css: string) => [
+    page(css, `<ul class="a">${card}${card}</ul><ol>${card}</ol>`),
+    page(css, card),
+  ];
+
+  test('reach goes in steps from one to all pages', () => {
+    const pages = two('.card__name { color: red }');
+    const steps = reaches(pages, pages[0].select('b')[0]);
+    expect(steps.map(({ at, total, reach }) => [at.length, total, reach])).toEqual([
+      [1, 1, 'only'],
+      [2, 2, 'only'],
+      [3, 4, 'alike'],
+    ]);
+    expect(steps[1].words).toBe('all 2 in ul.a');
+  });
+
+  test('all of a kind are beaten on every page, and strays on another page are told', () => {
+    const pages = [
+      page('.card__name { color: red }', card),
+      page('.card .card__name { color: green }', `${card}<p><b class="card__name">z</b></p>`),
+    ];
+    const made = writeOverride(pages, { at: pages[0].select('b'), set: { color: 'blue' }, reach: 'alike' });
+    for (const one of pages) expect(prove(one, made.css).ok).toBe(true);
+    expect(made.elsewhere.map(({ matched, spill }) => [matched.length, spill.length])).toEqual([[2, 0]]);
+    const only = writeOverride(pages, { at: pages[0].select('b'), set: { color: 'blue' } });
+    expect(only.warnings.join()).toMatch(/matches 2 elements as well/);
+  });
+
+  test('the same wish in several states is one rule with a list', () => {
+    const read = page('a:hover { color: red } a:focus { color: green }', '<a href="#" class="go">x</a>');
+    const held = [':hover', ':focus'].map((state) => ({ selector: '.go', state }));
+    const { css } = writeOverride(read, { at: read.select('a'), set: { color: 'blue' }, held });
+    expect(css).toBe('.go:hover,\n.go:focus {\n  color: blue;\n}\n');
+    expect(prove(read, css).ok).toBe(true);
+  });
+
+  test('only what changes is declared', () => {
+    const read = page('p { border: 1px solid red; margin: 4px; background: white }', '<p class="a">x</p>');
+    const cssFor = (set: Record<string, string>) =>
+      writeOverride(read, { at: read.select('p'), set })
+        .css.replace(/\s+/g, ' ')
+        .trim();
+    expect(cssFor({ border: '1px solid blue' })).toBe('.a { border-color: blue; }');
+    expect(cssFor({ margin: '4px 4px 9px' })).toBe('.a { margin-bottom: 9px; }');
+    expect(cssFor({ background: '#FFF', color: 'blue' })).toBe('.a { color: blue; }');
+    expect(cssFor({ background: 'url(x) red' })).toBe('.a { background: url(x) red; }');
+  });
+
+  test('a variable or a setting is offered in place of a rule', () => {
+    const css = ':root { --accent: red } p { color: var(--accent) } b { border-color: var(--accent) }';
+    const settings = [{ setting: 'Look › Accent', feeds: '--accent', value: 'red' }];
+    const read = parsePage({
+      name: 'x',
+      html: `<style>${css}</style><p>x</p><i style="color: red">y</i>`,
+      settings,
+    });
+    const [variable] = writeOverride(read, { at: read.select('p'), set: { color: 'blue' } }).instead;
+    expect(variable).toMatchObject({
+      kind: 'variable',
+      variable: '--accent',
+      feeds: ['p { color }', 'b { border-color }'],
+    });
+    expect(variable.words).toContain('Look › Accent');
+    expect(valueOf(read.withDraft(variable.css!, 'before'), read.select('p')[0], 'color')).toBe('blue');
+    const [inline] = writeOverride(read, { at: read.select('i'), set: { color: 'blue' } }).instead;
+    expect(inline.kind).toBe('setting');
+  });
+
+  test('hiding warns where the focus or the only consent goes with it', () => {
+    const read = page(
+      '',
+      '<div class="bar" role="dialog" aria-modal="true"><button>Accept all</button></div><p>x</p>',
+    );
+    const { warnings } = writeOverride(read, { at: read.select('.bar'), set: { display: 'none' } });
+    expect(warnings.join(' ')).toMatch(/keyboard.*only way to consent/);
+    expect(writeOverride(read, { at: read.select('p'), set: { display: 'none' } }).warnings).toEqual([]);
   });
 });
 

@@ -1,5 +1,5 @@
-import type { Page, PageElement } from '../page/index.js';
-import { longhandsOf } from '../value/index.js';
+import type { Page, PageElement, Setting } from '../page/index.js';
+import { isSameValue, longhandsOf } from '../value/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { sourceLabel, standingContest } from './entries.js';
@@ -137,7 +137,7 @@ function governingWords(page: Page, winner: Entry, inheritedFrom: PageElement | 
     case 'presentational-hint':
       return `${from}the attribute ${property}="${value}" in line ${line} of the markup says so`;
     case 'style-attribute':
-      return `${from}it is set on the element itself (style attribute, markup line ${line}); such values usually come from a setting of the platform, so look there first`;
+      return `${from}it is set on the element itself (style attribute, markup line ${line}), ${inlineSettingWords(page, property, value)}`;
     case 'author': {
       const depends = winner.dependsOn ? `, as long as the container query ${winner.dependsOn} holds` : '';
       return `${from}${entryPlace(page, winner)} says ${declarationText(winner)} in ${ruleText(winner)}${depends}`;
@@ -145,11 +145,29 @@ function governingWords(page: Page, winner: Entry, inheritedFrom: PageElement | 
   }
 }
 
+/** Which setting feeds a value that stands inline, or where to look for it. */
+function inlineSettingWords(page: Page, property: string, value: string): string {
+  const found = inlineSetting(page, property, value);
+  return found
+    ? `fed by the setting ${found.setting}; change it there`
+    : 'as values from a setting of the platform are, so look there first';
+}
+
+/** The known setting that feeds an inline value; undefined where none is known. */
+export function inlineSetting(page: Page, property: string, value: string): Setting | undefined {
+  return page.settings.find(
+    ({ feeds, value: fed }) =>
+      feeds.startsWith(`style="${property.toLowerCase()}:`) && isSameValue(fed, value),
+  );
+}
+
 function variableWords(page: Page, target: Target, name: string): string {
   const { entries } = standingContest(page, target, name);
   if (!entries.length) return `${name} is set nowhere`;
   const [{ declaration }] = entries;
-  return `${name} is ${declaration.value}, from ${entryPlace(page, entries[0])}; variables are often fed by a setting of the platform`;
+  const setting = page.settings.find(({ feeds }) => feeds === name);
+  const fed = setting ? `fed by the setting ${setting.setting}` : 'which a setting of the platform may feed';
+  return `${name} is ${declaration.value}, from ${entryPlace(page, entries[0])}, ${fed}`;
 }
 
 function priceWords(page: Page, target: Target, property: string, winner: Entry): string {

@@ -28,6 +28,7 @@ export {
   describeTarget,
   entryPlace,
   explain,
+  inlineSetting,
   ruleText,
   type Explanation,
 } from './explain.js';

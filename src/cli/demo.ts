@@ -36,7 +36,18 @@ function steps(site: string, draft: string): Step[] {
     },
     {
       words: 'The shortest rule that wins, kept in a draft:',
-      args: ['write', tool, '--text', 'Deposit', '--set', 'font-size: 18px', '--draft', draft],
+      args: [
+        'write',
+        tool,
+        '--text',
+        'Deposit',
+        '--set',
+        'font-size: 18px',
+        '--panel',
+        'plinthwork',
+        '--draft',
+        draft,
+      ],
     },
     {
       words:
@@ -52,13 +63,15 @@ function steps(site: string, draft: string): Step[] {
         '.ll-dues__row.is-under-pointer',
         '--set',
         'background-color: #fff3c4',
+        '--panel',
+        'plinthwork',
         '--draft',
         draft,
       ],
     },
     {
       words: 'Does all of it hold, on both pages, at every width?',
-      args: ['prove', tool, catalogue, '--draft', draft],
+      args: ['prove', tool, catalogue, '--draft', draft, '--panel', 'plinthwork'],
     },
     { words: 'The text to paste into Plinthwork’s panel:', args: ['pack', draft, '--panel', 'plinthwork'] },
   ];

@@ -2,7 +2,7 @@ import type { Command } from 'commander';
 import { describeTarget, elementOf, entryPlace, type Entry, type Target } from '../cascade/index.js';
 import { panelProfiles, type PanelProfile } from '../facts/index.js';
 import { saveToDraft } from '../node/index.js';
-import { writeOverride, type Override } from '../override/index.js';
+import { reaches, writeOverride, type Override, type Reach } from '../override/index.js';
 import type { Page } from '../page/index.js';
 import { specificityText } from '../selector/index.js';
 import { count, list, YeltoError } from '../text/index.js';
@@ -30,28 +30,36 @@ interface WriteOptions extends TargetOptions {
 }
 
 export function addWrite(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addTargetOptions(program.command('write <page>'))
-    .description('write the shortest rule that beats what governs a thing, and nothing else')
+  addTargetOptions(program.command('write <page...>'))
+    .description(
+      'write the shortest rule that beats what governs a thing on the first page, and nothing else; further pages are looked at too',
+    )
     .option('--set <declaration>', 'what to change, as in "font-size: 18px"; may be repeated', collect)
     .option('--hide', 'make the thing go away')
     .option(
       '--reach <reach>',
-      'only: just the first match; all: every match; alike: all of the same kind',
+      'only: just the first match; all: every match; near: those nearest to it in kind or place; alike: all of its kind, on every page',
       'only',
     )
     .option('--while <state>', 'only in this state, as in ".row:hover"; may be repeated', collect)
     .option('--media <query>', 'only under this media query, as in "(max-width: 600px)"')
-    .option('--panel <name>', 'the box that it will be pasted into; sets where it is loaded')
+    .option(
+      '--panel <name>',
+      'the box that it will be pasted into; without it the rule wins wherever it is loaded',
+    )
     .option('--avoid <name>', 'a name that must not be used; may be repeated', collect)
     .option('--draft <file>', 'add the rule to this CSS file')
-    .action(async (where: string, options: WriteOptions) => {
-      const page = await openForCommand(io, where, options);
+    .action(async (where: string[], options: WriteOptions) => {
+      const pages: Page[] = [];
+      for (const one of where) pages.push(await openForCommand(io, one, options));
+      const [page] = pages;
       const targets = findTargets(page, options);
-      const at = options.reach === 'all' ? targets : targets.slice(0, 1);
-      const override = writeOverride(page, {
+      const steps = reaches(pages, targets[0]);
+      const { at, reach } = readReach(options.reach, targets, steps);
+      const override = writeOverride(pages, {
         at,
         set: readSet(options),
-        reach: readReach(options.reach),
+        reach,
         panel: findPanel(options.panel),
         media: options.media,
         held: heldStates(options.while ?? []),
@@ -59,7 +67,7 @@ export function addWrite(program: Command, io: Io, done: (code: ExitCode) => voi
       });
       if (options.draft) await saveToDraft(options.draft, override.css);
       if (options.json) printJson(io, { command: 'write', target: elementOf(at[0]), ...override });
-      else io.out(report(page, targets, override, options, io).join('\n'));
+      else io.out(report(page, targets, steps, override, options, io).join('\n'));
       if (options.draft) io.err(`added to ${options.draft}`);
       done(
         override.spill.length || override.warnings.some((warning) => /^Nothing|does not win/.test(warning))
@@ -69,10 +77,22 @@ export function addWrite(program: Command, io: Io, done: (code: ExitCode) => voi
     });
 }
 
-function readReach(reach: string): 'only' | 'alike' {
-  if (reach === 'alike') return 'alike';
-  if (reach === 'only' || reach === 'all') return 'only';
-  throw new YeltoError(`--reach takes only, all or alike, not "${reach}".`);
+function readReach(
+  reach: string,
+  targets: readonly Target[],
+  steps: readonly Reach[],
+): { at: readonly Target[]; reach: 'only' | 'alike' } {
+  switch (reach) {
+    case 'only':
+    case 'alike':
+      return { at: targets.slice(0, 1), reach };
+    case 'all':
+      return { at: targets, reach: 'only' };
+    case 'near':
+      return steps[1] ?? steps[0];
+    default:
+      throw new YeltoError(`--reach takes only, all, near or alike, not "${reach}".`);
+  }
 }
 
 /** @throws YeltoError for an unknown name, with the known ones. */
@@ -106,11 +126,12 @@ function readSet({ set = [], hide }: WriteOptions): Record<string, string> {
 function report(
   page: Page,
   targets: readonly Target[],
+  steps: readonly Reach[],
   override: Override,
   options: WriteOptions,
   io: Io,
 ): string[] {
-  const { css, matched, spill, beats, hooks, alternatives, warnings } = override;
+  const { css, matched, spill, beats, hooks, alternatives, warnings, instead } = override;
   const others = options.reach === 'only' ? amongOthers(targets) : '';
   const lines = [
     paint.quiet(
@@ -136,7 +157,20 @@ function report(
   alternatives
     .slice(0, 3)
     .forEach(({ selector, cost }, i) => rows.push([i ? '' : 'Or', `${selector}: ${cost}`]));
+  if (options.reach === 'only' && steps.length > 1)
+    rows.push([
+      'Wider',
+      [...new Set([steps[1], steps[steps.length - 1]])]
+        .map((step) => `${step.words} (--reach ${step.reach === 'alike' ? 'alike' : 'near'})`)
+        .join('; '),
+    ]);
   lines.push(table(rows, io.columns, 0));
+  for (const { words, css: instance } of instead)
+    lines.push(
+      '',
+      wrap(`${paint.good('Better:')} ${words}`, io.columns, 0, 8),
+      ...(instance ? ['', paint.name(instance.trim())] : []),
+    );
   for (const warning of warnings) lines.push('', wrap(`${paint.wary('Mind:')} ${warning}`, io.columns, 0, 6));
   if (page.conditions.width === 1280 && !options.draft) {
     lines.push('', paint.quiet('Next: the same again with --draft my.css to keep it, then yelto prove.'));

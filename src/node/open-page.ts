@@ -7,6 +7,7 @@ import {
   type Conditions,
   type Markup,
   type Page,
+  type Setting,
   type SheetSource,
 } from '../page/index.js';
 import { importedHrefs, resolveHref } from '../sheet/index.js';
@@ -35,7 +36,30 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   const fetchSheet: Fetch = isAddress ? fetchText : (href) => readBeside(name, href);
   const markup = parseMarkup(name, html);
   const sheets = await readSheets(name, markup, fetchSheet, options.onProgress);
-  return pageFrom(markup, { name, html, sheets, conditions: options.conditions });
+  const settings = isAddress ? undefined : await readSettings(name);
+  return pageFrom(markup, { name, html, sheets, settings, conditions: options.conditions });
+}
+
+/** `settings.json` beside the page or in one of the two folders above: a list of `{ setting, feeds, value }`. */
+async function readSettings(page: string): Promise<Setting[] | undefined> {
+  let folder = dirname(resolve(page));
+  for (let up = 0; up < 3; up++, folder = dirname(folder)) {
+    const text = await readFile(join(folder, 'settings.json'), 'utf8').catch(() => undefined);
+    if (text === undefined) continue;
+    try {
+      const list: unknown = JSON.parse(text);
+      return Array.isArray(list) ? list.filter(isSetting) : undefined;
+    } catch {
+      // A file of that name may well be somebody else's.
+      return undefined;
+    }
+  }
+  return undefined;
+}
+
+function isSetting(one: unknown): one is Setting {
+  const { setting, feeds, value } = (one ?? {}) as Record<string, unknown>;
+  return typeof setting === 'string' && typeof feeds === 'string' && typeof value === 'string';
 }
 
 async function findFile(where: string): Promise<string> {

@@ -94,7 +94,7 @@ export class CompoundMaker {
 /** A name that numbers one thing or tells a place is worse than one that may be renamed. */
 function riskOf({ grade, role }: Hook): number {
   // A tag alone lasts, but hits whatever else gets that tag, here or on another page.
-  if (role === 'tag') return 1;
+  if (role === 'tag') return 1.5;
   if (grade === 'steady') return 0;
   return role === 'instance' || role === 'position' ? 3 : role === 'state' ? 2 : 1;
 }

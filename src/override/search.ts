@@ -1,5 +1,5 @@
 import { compileSelectors, type Page, type PageElement } from '../page/index.js';
-import { matchContext, matches, packSpecificity, type Tree } from '../selector/index.js';
+import { matchContext, matches, packSpecificity, type Specificity, type Tree } from '../selector/index.js';
 import { CompoundMaker, plus, type Candidate } from './compounds.js';
 import { below, both, childrenOf, contains, maskOf, rowsOf, sizeOf, sizeOfBoth, type Mask } from './masks.js';
 
@@ -11,7 +11,12 @@ export interface Goal {
   /** A state in the selector: text such as `:hover` on the element of each target that holds it. */
   readonly state?: { readonly text: string; readonly holders: ReadonlyMap<PageElement, PageElement> };
   readonly avoid: readonly string[];
+  /** Whether a selector does right on the other pages; undefined where there are none. */
+  readonly fits?: (selector: string) => boolean;
 }
+
+/** So many of the best candidates are tried on other pages. */
+const mostTried = 60;
 
 export interface Found {
   readonly candidate: Candidate;
@@ -52,6 +57,13 @@ export function searchSelectors(page: Page, pages: readonly Page[], goal: Goal):
   let exact = loose.filter(isExact);
   if (exact.length === 0) exact = deeper(page, maker, goal, wanted, loose).filter(isExact);
   if (exact.length === 0) exact = positional(page, goal, rights, lefts, wanted);
+  if (goal.fits) {
+    const fitting = [...exact]
+      .sort(compareCost)
+      .slice(0, mostTried)
+      .filter(({ text }) => goal.fits!(text));
+    if (fitting.length) exact = fitting;
+  }
   const strong = strengthened(page, maker, goal, wanted, exact.length ? exact : loose);
   if (exact.length) return rankedFound(strong, goal);
   return rankedFound(strong, goal)
@@ -75,12 +87,48 @@ function strengthened(
   if (asTheyAre.length) return asTheyAre;
   const best = [...candidates].sort(compareCost).slice(0, 12);
   const ids = ancestorCandidates(maker, goal.elements[0]).filter(({ hooks: [{ kind }] }) => kind === 'id');
-  return best.flatMap((candidate) => [
+  const longer = best.flatMap((candidate) => [
     ...[repeatName(candidate, goal.strength) ?? []].flat(),
     ...combineOutside(page, ids, candidate, wanted).flatMap((longer) =>
       isStrong(longer) ? longer : (repeatName(longer, goal.strength) ?? []),
     ),
   ]);
+  const fitting = goal.fits ? longer.filter(({ text }) => goal.fits!(text)) : longer;
+  if (fitting.length) return fitting;
+  return longer.length ? longer : best.map((candidate) => raised(candidate, goal.strength));
+}
+
+/** What stands above or beside everything, from the weakest: it adds strength and changes nothing else. */
+const raises: readonly (readonly [before: string, behind: string, adds: Specificity])[] = [
+  ['body ', '', [0, 0, 1]],
+  ['html body ', '', [0, 0, 2]],
+  [':root ', '', [0, 1, 0]],
+  [':root body ', '', [0, 1, 1]],
+  [':root:root ', '', [0, 2, 0]],
+  [':root:root body ', '', [0, 2, 1]],
+  [':root:root:root ', '', [0, 3, 0]],
+  ['', ':not(#_)', [1, 0, 0]],
+  [':root:root ', ':not(#_)', [1, 2, 0]],
+  ['', ':not(#_):not(#_)', [2, 0, 0]],
+  ['', ':not(#_):not(#_):not(#_)', [3, 0, 0]],
+];
+
+/** The last way to strength, where there is no name to repeat and no id above. */
+function raised(candidate: Candidate, strength: number): Candidate {
+  const isOutermost = /^(html|body|head)\b/.test(candidate.text);
+  const found = raises.find(
+    ([before, , adds]) =>
+      !(before && isOutermost) && packSpecificity(plus(candidate.specificity, adds)) >= strength,
+  );
+  if (!found) return candidate;
+  const [before, behind, adds] = found;
+  const text = `${before}${candidate.text}${behind}`;
+  return {
+    ...candidate,
+    text,
+    specificity: plus(candidate.specificity, adds),
+    compounds: candidate.compounds + 1,
+  };
 }
 
 function rankedFound(candidates: readonly Candidate[], goal: Goal): Found[] {

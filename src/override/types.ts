@@ -9,11 +9,11 @@ export interface Wish {
   readonly at: readonly Target[];
   /** Declarations to make, e.g. `{ 'font-size': '1.4rem' }`. */
   readonly set: Readonly<Record<string, string>>;
-  /** `only` these targets (the default), or all `alike`: with the same tag and the same lasting class names. */
+  /** `only` these targets (the default), or all `alike`: with the same tag and the same lasting class names, variants included. */
   readonly reach?: 'only' | 'alike';
-  /** Where the override will be loaded. Default: after the platform's sheets. */
+  /** Where the override will be loaded. Default: nobody knows, so that it wins by strength alone. */
   readonly panel?: Pick<PanelProfile, 'place'>;
-  /** States in which it shall hold, and only then. */
+  /** States in which it shall hold, and only then; in any of them, where several are given. */
   readonly held?: readonly Held[];
   /** A media query to put it under, e.g. `(max-width: 600px)`. */
   readonly media?: string;
@@ -26,6 +26,28 @@ export interface Alternative {
   readonly specificity: Specificity;
   /** What it would cost against the one chosen, in plain words. */
   readonly cost: string;
+}
+
+/** A better way than a rule of one's own. */
+export interface Instead {
+  readonly kind: 'variable' | 'setting';
+  /** In plain words, whole sentences. */
+  readonly words: string;
+  readonly variable?: string;
+  /** For a variable, the rule that sets it. */
+  readonly css?: string;
+  /** For a variable, the declarations that read it, as `selector { property }`. */
+  readonly feeds?: readonly string[];
+}
+
+/** What the selector matches on a page beside the first. */
+export interface Elsewhere {
+  /** The page's name. */
+  readonly page: string;
+  readonly matched: readonly PageElement[];
+  readonly spill: readonly PageElement[];
+  /** Those of the kind that it does not match; [] for a reach of `only`. */
+  readonly missed: readonly PageElement[];
 }
 
 /** A rule that beats the platform's. */
@@ -45,6 +67,10 @@ export interface Override {
   /** The winners of today that it beats, each once. */
   readonly beats: readonly Entry[];
   readonly alternatives: readonly Alternative[];
+  /** For each page beside the first; [] where one page was given. */
+  readonly elsewhere: readonly Elsewhere[];
+  /** Better ways than this rule; [] for none. */
+  readonly instead: readonly Instead[];
   /** What is uncertain or cannot be had, in plain words. */
   readonly warnings: readonly string[];
 }

@@ -1,45 +1,112 @@
-import {
-  alikeInContest,
-  animationsOn,
-  contest,
-  elementOf,
-  pseudoOf,
-  requirementFor,
-  standingCandidates,
-  type Entry,
-  type Target,
-} from '../cascade/index.js';
-import { shapeOf } from '../hook/index.js';
+import { alikeInContest, contest, elementOf, pseudoOf, type Target } from '../cascade/index.js';
 import type { DraftPlace, Held, Page, PageElement } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
+import { holds, parseMedia, widthsOf } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
+import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
 import { plus, type Candidate } from './compounds.js';
 import { either, rowsOf, sizeOf } from './masks.js';
+import { narrow } from './narrow.js';
+import { allNeeds, needsOf, type Needs } from './needs.js';
+import { alikeTargets } from './reach.js';
 import { searchSelectors, type Found, type Goal } from './search.js';
-import type { Alternative, Override, Wish } from './types.js';
+import type { Alternative, Elsewhere, Override, Wish } from './types.js';
 
 /**
  * The best rule that makes the wish true: exactly the wanted targets, the surest names, the least
- * specificity that wins, importance only where nothing else can. With several pages the first is searched
- * and the names are graded over all. Where nothing can win or nothing matches exactly, the nearest rule
- * comes with warnings that say so.
+ * specificity that wins, importance only where nothing else can. With several pages the targets are those of
+ * the first; all of their kind are looked for on every page, and the rule wins on each. Only what changes is
+ * declared. Where nothing can win or nothing matches exactly, the nearest rule comes with warnings that say so.
  * @throws YeltoError when no target or no declaration is given, or a declaration is not valid.
  */
 export function writeOverride(pages: Page | readonly Page[], wish: Wish): Override {
   const all = Array.isArray(pages) ? (pages as readonly Page[]) : [pages as Page];
-  const page = wish.held?.length ? all[0].under({ held: wish.held }) : all[0];
-  checkWish(page, wish);
-  const place = wish.panel?.place ?? 'after';
-  const targets = wish.reach === 'alike' ? alikeTargets(page, wish.at) : [...wish.at];
-  const needs = needsOf(page, targets, wish.set, place);
-  const found = findSelectors(page, all, wish, targets, needs.strength);
+  checkWish(all[0], wish);
+  const states = wish.held ?? [];
+  if (states.length < 2) return writeOne(all, wish);
+  return inAnyState(
+    states.map((state) => writeOne(all, { ...wish, held: [state] })),
+    wish,
+  );
+}
+
+function writeOne(all: readonly Page[], asked: Wish): Override {
+  const held = asked.held?.length ? asked.held : undefined;
+  const [page, ...others] = all.map((one) => (held ? one.under({ held }) : one));
+  const isAlike = asked.reach === 'alike';
+  const targets = isAlike ? alikeTargets(page, asked.at) : [...asked.at];
+  const { set, needless } = asked.media ? { set: asked.set, needless: [] } : narrow(page, targets, asked.set);
+  const wish = { ...asked, set };
+  const place = wish.panel?.place ?? 'unknown';
+  const wanted = [targets, ...others.map((other) => (isAlike ? alikeTargets(other, wish.at) : []))];
+  const needs = allNeeds(
+    [page, ...others].flatMap((one, i) =>
+      wanted[i].length ? viewsOf(one, wish.media).map((view) => needsOf(view, wanted[i], set, place)) : [],
+    ),
+  );
+  const elsewhere = (selector: string): Elsewhere[] =>
+    others.map((other, i) => {
+      const matched = other.select(selector);
+      const asked = new Set(wanted[i + 1].map(elementOf));
+      const missed = [...asked].filter((one) => !matched.includes(one));
+      const spill = isAlike ? matched.filter((one) => !asked.has(one)) : [];
+      return { page: other.name, matched, spill, missed };
+    });
+  const found = findSelectors(page, all, wish, targets, needs.strength, elsewhere);
   if (!found.length) {
     throw new YeltoError('No selector can single out what was pointed at.', {
       remedy: 'Allow names that were to be avoided, or point at fewer things.',
     });
   }
-  return assemble({ page, all, wish, targets, needs, found });
+  return assemble({ page, wish, targets, needs, needless, elsewhere, found: surestFirst(found, elsewhere) });
+}
+
+/** The page under the conditions in which the rule is to win: its own, or widths at which the media query holds. */
+function viewsOf(page: Page, media: string | undefined): Page[] {
+  if (media === undefined) return [page];
+  const query = parseMedia(media);
+  const widths = [...page.widths, ...widthsOf(query)].flatMap((width) => [width - 1, width, width + 1]);
+  const views = [page.conditions.width, ...widths]
+    .filter((width) => width > 0)
+    .map((width) => page.under({ width }))
+    .filter(({ conditions }) => holds(query, conditions));
+  const distinct = new Map(views.map((view) => [view.activity, view]));
+  return distinct.size ? [...distinct.values()] : [page];
+}
+
+/** Of the ten best selectors those first that on other pages match all of the kind and nothing else. */
+function surestFirst(found: readonly Found[], elsewhere: (selector: string) => Elsewhere[]): Found[] {
+  const spilt = ({ candidate }: Found) =>
+    elsewhere(candidate.text).reduce((sum, { spill, missed }) => sum + spill.length + missed.length, 0);
+  const best = found.slice(0, 10).map((one) => ({ one, amount: spilt(one) }));
+  best.sort((a, b) => a.one.spill - b.one.spill || a.amount - b.amount);
+  return [...best.map(({ one }) => one), ...found.slice(10)];
+}
+
+/** The same wish in several states: one rule with a list, where the declarations are the same in all. */
+function inAnyState(made: readonly Override[], wish: Wish): Override {
+  const [first] = made;
+  const body = ({ css, selector }: Override) => css.replace(selector, '');
+  const isOneRule = !wish.media && made.every((one) => body(one) === body(first));
+  const selector = [...new Set(made.map((one) => one.selector))].join(',\n');
+  const matched = [...new Set(made.flatMap((one) => one.matched))].sort((a, b) => a.index - b.index);
+  const join = <T>(pick: (one: Override) => readonly T[]) => [...new Set(made.flatMap(pick))];
+  return {
+    ...first,
+    css: isOneRule ? first.css.replace(first.selector, selector) : made.map(({ css }) => css).join('\n'),
+    selector,
+    specificity: made
+      .map((one) => one.specificity)
+      .reduce((a, b) => (packSpecificity(a) <= packSpecificity(b) ? a : b)),
+    important: join((one) => one.important),
+    matched,
+    spill: join((one) => one.spill),
+    hooks: join((one) => one.hooks),
+    beats: join((one) => one.beats),
+    alternatives: [],
+    warnings: join((one) => one.warnings),
+  };
 }
 
 function checkWish(page: Page, { at, set }: Wish): void {
@@ -62,69 +129,6 @@ function checkWish(page: Page, { at, set }: Wish): void {
   }
 }
 
-/** Elements of the same kind: same tag, and all lasting class names of the first target. */
-function alikeTargets(page: Page, at: readonly Target[]): Target[] {
-  const kinds = at.map((target) => {
-    const { tag, classes } = elementOf(target);
-    const lasting = classes.filter((name) => /^(component|part)$/.test(shapeOf(name).role));
-    return { tag, lasting, pseudo: pseudoOf(target) };
-  });
-  const found = new Map<string, Target>();
-  for (const { tag, lasting, pseudo } of kinds) {
-    for (const element of page.elements) {
-      if (element.tag !== tag || !lasting.every((name) => element.classes.includes(name))) continue;
-      found.set(`${element.index}${pseudo}`, pseudo ? { element, pseudo } : element);
-    }
-  }
-  return [...found.values()];
-}
-
-interface Needs {
-  readonly strength: number;
-  readonly important: readonly string[];
-  readonly beats: readonly Entry[];
-  readonly hopeless: readonly string[];
-}
-
-function needsOf(
-  page: Page,
-  targets: readonly Target[],
-  set: Wish['set'],
-  place: DraftPlace | 'unknown',
-): Needs {
-  let strength = 0;
-  const important = new Set<string>();
-  const hopeless = new Set<string>();
-  const beats = new Map<string, Entry>();
-  const distinct = alikeInContest(page, targets);
-  for (const property of Object.keys(set)) {
-    const requirements = distinct.flatMap((target) =>
-      longhandsOf(property).map((longhand) => ({
-        target,
-        longhand,
-        ...requirementFor(page, target, longhand, place),
-      })),
-    );
-    const needsImportance = requirements.some((one) => one.important);
-    if (needsImportance) important.add(property);
-    for (const { target, longhand, ...need } of requirements) {
-      if (need.hopeless) hopeless.add(`${property}: ${need.hopeless}`);
-      // An important declaration need not be stronger than a normal one.
-      else if (need.important === needsImportance) strength = Math.max(strength, need.strength);
-      for (const entry of winnerOf(page, target, longhand)) {
-        const { sheet, line, column, property: name } = entry.declaration;
-        beats.set(`${sheet}:${line}:${column}:${name}`, entry);
-      }
-    }
-  }
-  return { strength, important: [...important], beats: [...beats.values()], hopeless: [...hopeless] };
-}
-
-function winnerOf(page: Page, target: Target, longhand: string): Entry[] {
-  if (!standingCandidates(page, target, longhand).length) return [];
-  return contest(page, target, longhand).entries.slice(0, 1);
-}
-
 /** One selector for all targets, or one for each, as a list. */
 function findSelectors(
   page: Page,
@@ -132,6 +136,7 @@ function findSelectors(
   wish: Wish,
   targets: readonly Target[],
   strength: number,
+  elsewhere: (selector: string) => Elsewhere[],
 ): Found[] {
   const byPseudo = new Map<string, PageElement[]>();
   for (const target of targets) {
@@ -145,6 +150,10 @@ function findSelectors(
       strength: strength - (pseudo ? 1 : 0),
       state: stateFor(page, some, wish.held ?? []),
       avoid: wish.avoid ?? [],
+      fits:
+        all.length > 1 && wish.reach === 'alike'
+          ? (selector) => elsewhere(selector).every((one) => one.spill.length + one.missed.length === 0)
+          : undefined,
     });
     const together = searchSelectors(page, all, goal(elements));
     const isExact = together.some(({ spill }) => spill === 0);
@@ -202,19 +211,20 @@ function stateFor(page: Page, elements: readonly PageElement[], held: readonly H
 
 function assemble(made: {
   page: Page;
-  all: readonly Page[];
   wish: Wish;
   targets: readonly Target[];
   needs: Needs;
+  needless: readonly string[];
   found: readonly Found[];
+  elsewhere: (selector: string) => Elsewhere[];
 }): Override {
-  const { page, all, wish, targets, needs, found } = made;
+  const { page, wish, targets, needs, needless, found } = made;
   const [{ candidate }] = found;
   const wanted = new Set(targets.map(elementOf));
   const matched = rowsOf(candidate.mask).map((row) => page.elements[row]);
   const spill = matched.filter((element) => !wanted.has(element));
   const css = ruleText(candidate.text, wish.set, needs.important, wish.media);
-  const place: DraftPlace = wish.panel?.place === 'before' ? 'before' : 'after';
+  const elsewhere = made.elsewhere(candidate.text);
   return {
     css,
     selector: candidate.text,
@@ -225,10 +235,14 @@ function assemble(made: {
     hooks: candidate.hooks,
     beats: needs.beats,
     alternatives: alternativesTo(found),
+    elsewhere,
+    instead: insteadOf(page, targets, wish),
     warnings: [
       ...needs.hopeless.map((reason) => `Nothing of the owner’s can win here: ${reason}.`),
-      ...animationWarnings(page, targets, wish),
-      ...provenWarnings(page, css, place, targets, wish),
+      ...animationWarnings(page, targets, wish.set),
+      ...hidingWarnings(page, targets, wish.set),
+      ...provenWarnings(page, css, targets, wish),
+      ...needless.map((text) => `The page shows "${text}" without a rule.`),
       ...(spill.length ? [`It also matches ${count(spill.length, 'element')} that nobody asked for.`] : []),
       ...(candidate.positional
         ? ['It counts places among neighbours, so it may hit another thing when one is added or removed.']
@@ -236,37 +250,15 @@ function assemble(made: {
       ...candidate.hooks
         .filter(({ grade }) => grade !== 'steady')
         .map(({ name, reasons }) => `The name "${name}" is doubtful: ${reasons[0]}.`),
-      ...otherPages(all.slice(1), candidate.text),
+      ...elsewhere.flatMap((one) => elsewhereWarnings(one, wish)),
     ],
   };
 }
 
-/** Says where importance is for an animation's sake. */
-function animationWarnings(page: Page, targets: readonly Target[], { set }: Wish): string[] {
-  const words = new Set<string>();
-  for (const target of alikeInContest(page, targets)) {
-    const animations = animationsOn(page, target);
-    for (const property of Object.keys(set)) {
-      const found = longhandsOf(property)
-        .map((longhand) => animations.get(longhand))
-        .find((one) => one?.lasting);
-      if (found)
-        words.add(
-          `"${property}" is important, as the animation ${found.name} sets it and does not end; animation: none would do as well.`,
-        );
-    }
-  }
-  return [...words];
-}
-
 /** Lays the rule over the page and looks whether it wins; says where it does not. */
-function provenWarnings(
-  page: Page,
-  css: string,
-  place: DraftPlace,
-  targets: readonly Target[],
-  wish: Wish,
-): string[] {
+function provenWarnings(page: Page, css: string, targets: readonly Target[], wish: Wish): string[] {
+  // Where the place is not known the worse one is tried.
+  const place: DraftPlace = wish.panel?.place === 'after' ? 'after' : 'before';
   // Under a media query the rule is tried as if the query held.
   const bareCss = wish.media ? css.replace(/^@media[^{]*\{\n([^]*)\}\n?$/, '$1') : css;
   const tried = page.withDraft(bareCss, place);
@@ -283,10 +275,13 @@ function provenWarnings(
   return [...failed].map((property) => `"${property}" does not win on every target.`);
 }
 
-function otherPages(others: readonly Page[], selector: string): string[] {
-  return others
-    .filter((other) => other.select(selector).length === 0)
-    .map(({ name }) => `On ${name} the selector matches nothing.`);
+function elsewhereWarnings({ page, matched, spill, missed }: Elsewhere, { reach }: Wish): string[] {
+  if (matched.length === 0) return [`On ${page} the selector matches nothing.`];
+  if (missed.length) return [`On ${page} it misses ${missed.length} of the kind.`];
+  if (reach !== 'alike') return [`On ${page} it matches ${count(matched.length, 'element')} as well.`];
+  return spill.length
+    ? [`On ${page} it also matches ${count(spill.length, 'element')} that nobody asked for.`]
+    : [];
 }
 
 function ruleText(

@@ -7,6 +7,7 @@ export type {
   Held,
   Origin,
   PageSource,
+  Setting,
   Sheet,
   SheetSource,
   SheetStatus,

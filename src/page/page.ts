@@ -7,7 +7,7 @@ import type { PageElement } from './element.js';
 import { Gatherer } from './gather.js';
 import type { StyleSet } from './style-set.js';
 import { holdStates } from './held.js';
-import { usualConditions, type Conditions, type Sheet } from './types.js';
+import { usualConditions, type Conditions, type Setting, type Sheet } from './types.js';
 
 /** Where a draft is loaded, seen from the platform's sheets. */
 export type DraftPlace = 'after' | 'before';
@@ -29,6 +29,7 @@ interface Shared {
   readonly styles: StyleSet;
   readonly grammar: Grammar;
   readonly markupFaults: readonly Fault[];
+  readonly settings: readonly Setting[];
 }
 
 /**
@@ -70,6 +71,11 @@ export class Page {
   /** The markup that the page was made from. */
   get html(): string {
     return this.#shared.html;
+  }
+
+  /** The platform's settings that feed values of the page; [] where none are known. */
+  get settings(): readonly Setting[] {
+    return this.#shared.settings;
   }
 
   /** In load order: an imported sheet before the one that imports it, a draft last. */

@@ -55,6 +55,7 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
     styles,
     grammar,
     markupFaults: markup.faults,
+    settings: source.settings ?? [],
   };
   return new Page(shared, { ...usualConditions, ...source.conditions });
 }

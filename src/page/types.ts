@@ -12,6 +12,15 @@ export interface SheetSource {
   readonly status?: number;
 }
 
+/** A setting of the platform that feeds a value of the page. */
+export interface Setting {
+  /** As the owner finds it: `Design › Colours › Accent`. */
+  readonly setting: string;
+  /** The variable that it feeds, `--accent`; or where else, in words: `style="color: …" on the heading`. */
+  readonly feeds: string;
+  readonly value: string;
+}
+
 /** What a page is made from: generated markup, and the texts of the sheets that it names. */
 export interface PageSource {
   /** A path or an address, for messages; an address is also what links are resolved against. */
@@ -20,6 +29,8 @@ export interface PageSource {
   /** Linked and imported sheets in any order; one that nothing names is taken as loaded last. */
   readonly sheets?: readonly SheetSource[];
   readonly conditions?: Partial<Conditions>;
+  /** The platform's settings as far as they are known. */
+  readonly settings?: readonly Setting[];
 }
 
 /** A state that is kept on while looking: on one element, or on all that a selector matches. */

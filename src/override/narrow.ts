@@ -1,0 +1,66 @@
+import { valueOf, type Target } from '../cascade/index.js';
+import type { Page } from '../page/index.js';
+import { isSameValue, splitShorthand } from '../value/index.js';
+import type { Wish } from './types.js';
+
+/** Looking at the values of more targets than this would take longer than it is worth. */
+const mostTargets = 200;
+
+/** A wish without what stands so already. */
+export interface Narrowed {
+  readonly set: Wish['set'];
+  /** What the page shows anyway, as declarations; [] where all was news. */
+  readonly needless: readonly string[];
+}
+
+/**
+ * Leaves out declarations that every target has already, and turns a shorthand of which one part changes
+ * into that part. A wish of which nothing would be left stays as it is.
+ */
+export function narrow(page: Page, targets: readonly Target[], set: Wish['set']): Narrowed {
+  if (targets.length > mostTargets) return { set, needless: [] };
+  const kept: Record<string, string> = {};
+  const needless: string[] = [];
+  for (const [property, value] of Object.entries(set)) {
+    const changed = changedParts(page, targets, property, value);
+    if (changed?.size === 0) needless.push(`${property}: ${value}`);
+    else if (changed) Object.assign(kept, joined(property, changed) ?? { [property]: value });
+    else kept[property] = value;
+  }
+  return Object.keys(kept).length ? { set: kept, needless } : { set, needless };
+}
+
+/** The longhands that get another value on some target; undefined where that cannot be told from the text. */
+function changedParts(
+  page: Page,
+  targets: readonly Target[],
+  property: string,
+  value: string,
+): Map<string, string> | undefined {
+  if (property.startsWith('--')) return undefined;
+  const parts = splitShorthand(property, value);
+  if (!parts) return undefined;
+  const changed = new Map<string, string>();
+  for (const [longhand, part] of parts) {
+    if (part === undefined) return undefined;
+    const isSame = targets.every((target) => {
+      const now = valueOf(page, target, longhand);
+      return now !== '' && isSameValue(now, part);
+    });
+    if (!isSame) changed.set(longhand, part);
+  }
+  return changed;
+}
+
+/** One longhand, or one side of all four borders alike; undefined where the shorthand is as short. */
+function joined(property: string, changed: ReadonlyMap<string, string>): Record<string, string> | undefined {
+  const entries = [...changed];
+  if (entries.length === 1) return { [entries[0][0]]: entries[0][1] };
+  const of = /^border-(?:top|right|bottom|left)-(color|style|width)$/;
+  const kinds = new Set(entries.map(([longhand]) => of.exec(longhand)?.[1]));
+  const values = new Set(entries.map(([, value]) => value));
+  const [kind] = kinds;
+  if (property === 'border' && entries.length === 4 && kinds.size === 1 && values.size === 1 && kind)
+    return { [`border-${kind}`]: entries[0][1] };
+  return undefined;
+}
