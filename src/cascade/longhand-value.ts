@@ -4,8 +4,17 @@ import type { Declaration } from './types.js';
 /** One longhand's part of a declaration's value: `solid` of `border: 1px solid red` for `border-top-style`. */
 export function longhandValue(declaration: Declaration, longhand: string): string | undefined {
   if (declaration.origin === 'presentational-hint') return declaration.value;
-  const split = splitShorthand(declaration.property, declaration.value);
+  const split = splitOnce(declaration);
   return split?.get(longhand) ?? (split?.size === 1 ? [...split.values()][0] : logicalPart(split, longhand));
+}
+
+const splits = new WeakMap<Declaration, ReadonlyMap<string, string> | undefined>();
+
+/** A declaration is asked for each of its longhands; matching it with the grammars is slow. */
+function splitOnce(declaration: Declaration): ReadonlyMap<string, string> | undefined {
+  if (!splits.has(declaration))
+    splits.set(declaration, splitShorthand(declaration.property, declaration.value));
+  return splits.get(declaration);
 }
 
 /** The part of a flow-relative shorthand for a physical longhand, in the usual flow. */

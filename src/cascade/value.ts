@@ -23,7 +23,10 @@ function resolve(page: Page, target: Target, longhand: string, candidate: Candid
   const { declaration } = candidate;
   const filled = fillVariables(page, target, declaration.value, new Set());
   if (filled === undefined) return inheritOr(page, target, longhand);
-  const value = longhandValue({ ...declaration, value: filled }, longhand);
+  const value = longhandValue(
+    filled === declaration.value ? declaration : { ...declaration, value: filled },
+    longhand,
+  );
   if (value === undefined) return '';
   switch (value.toLowerCase()) {
     case 'inherit':

@@ -82,8 +82,12 @@ export function namesInSheets(page: Page): ReadonlySet<number> {
   return used;
 }
 
-/** How many attribute selectors of the platform's sheets name this attribute. */
+const usedAttributes = new WeakMap<object, ReadonlySet<string>>();
+
+/** The attributes, in lower case, that the platform's own sheets select by. */
 export function attributesInSheets(page: Page): ReadonlySet<string> {
+  const known = usedAttributes.get(page.identity);
+  if (known) return known;
   const names = new Set<string>();
   for (const { selectors } of page.styles.blocks) {
     for (const { compounds } of selectors) {
@@ -91,5 +95,6 @@ export function attributesInSheets(page: Page): ReadonlySet<string> {
         for (const test of tests) if (test.kind === 'attribute') names.add(test.attribute.lowerName);
     }
   }
+  usedAttributes.set(page.identity, names);
   return names;
 }

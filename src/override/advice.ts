@@ -71,7 +71,7 @@ function variableInstead(
 function usesOf(page: Page, name: string): string[] {
   return page.styles.blocks.flatMap(({ declarations, selectorText }) =>
     declarations
-      .filter(({ value }) => variablesIn(value).includes(name))
+      .filter(({ value }) => value.includes(name) && variablesIn(value).includes(name))
       .map(({ property }) => `${selectorText} { ${property} }`),
   );
 }

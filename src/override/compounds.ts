@@ -87,7 +87,10 @@ export class CompoundMaker {
     singles.forEach((a, i) => {
       for (const b of singles.slice(i + 1)) pairs.push(joined(a, b));
     });
-    return [...singles, ...pairs];
+    const classes = singles.filter(({ hooks: [{ kind }] }) => kind === 'class' || kind === 'tag');
+    // All names together: what makes a kind is sometimes no less.
+    const whole = classes.length > 2 ? [classes.reduce(joined)] : [];
+    return [...singles, ...pairs, ...whole];
   }
 }
 
@@ -97,6 +100,10 @@ function riskOf({ grade, role }: Hook): number {
   if (role === 'tag') return 1.5;
   if (grade === 'steady') return 0;
   return role === 'instance' || role === 'position' ? 3 : role === 'state' ? 2 : 1;
+}
+
+function isTag(hooks: readonly Hook[]): boolean {
+  return hooks.every(({ kind }) => kind === 'tag');
 }
 
 /** Two names on the same element, the tag in front and the id before classes. */
@@ -110,7 +117,7 @@ function joined(a: Candidate, b: Candidate): Candidate {
     mask,
     size: sizeOf(mask),
     hooks: [...first.hooks, ...second.hooks],
-    risk: [a, b].reduce((sum, { hooks: [{ kind }], risk }) => sum + (kind === 'tag' ? 0 : risk), 0),
+    risk: [a, b].reduce((sum, { hooks, risk }) => sum + (isTag(hooks) ? 0 : risk), 0),
     positional: a.positional || b.positional,
     compounds: 1,
     distance: 0,

@@ -22,30 +22,43 @@ interface Kind {
   readonly names: readonly string[];
   /** The names of its variant. */
   readonly variants: readonly string[];
+  /** Where it has no lasting name of its own, the kind of the box that it stands in. */
+  readonly within?: Kind;
   readonly pseudo: string;
 }
 
 function kindOf(target: Target): Kind {
-  const { tag, classes } = elementOf(target);
+  const { tag, classes, parent } = elementOf(target);
   const lasting = classes.filter((name) => /^(component|part)$/.test(shapeOf(name).role));
   const variants = lasting.filter((name) =>
     classes.some((base) => base !== name && name.startsWith(`${base}--`)),
   );
-  return {
-    tag,
-    names: lasting.filter((name) => !variants.includes(name)),
-    variants,
-    pseudo: pseudoOf(target),
-  };
+  const names = lasting.filter((name) => !variants.includes(name));
+  const within = names.length === 0 && parent ? kindOf(parent) : undefined;
+  return { tag, names, variants, within, pseudo: pseudoOf(target) };
 }
 
-function targetsOf(page: Page, { tag, names, pseudo }: Kind): Target[] {
+function isOfKind(element: PageElement, { tag, names, within }: Kind): boolean {
+  if (element.tag !== tag || !names.every((name) => element.classes.includes(name))) return false;
+  return !within || (element.parent !== null && isOfKind(element.parent, within));
+}
+
+/** `b in li.card`. */
+function kindWords({ tag, names, within }: Kind): string {
+  return tag + names.map((name) => `.${name}`).join('') + (within ? ` in ${kindWords(within)}` : '');
+}
+
+function targetsOf(page: Page, kind: Kind): Target[] {
+  const { pseudo } = kind;
   return page.elements
-    .filter((element) => element.tag === tag && names.every((name) => element.classes.includes(name)))
+    .filter((element) => isOfKind(element, kind))
     .map((element) => (pseudo ? { element, pseudo } : element));
 }
 
-/** All of the same kind: same tag, and all lasting class names of a target; in document order. */
+/**
+ * All of the same kind, in document order: same tag and all lasting class names of a target; of a target without
+ * such a name, in boxes of the same kind.
+ */
 export function alikeTargets(page: Page, at: readonly Target[]): Target[] {
   const found = new Map<string, Target>();
   for (const target of at) {
@@ -86,7 +99,7 @@ export function reaches(pages: Page | readonly Page[], target: Target): Reach[] 
   const total = all.reduce((sum, one) => sum + alikeTargets(one, [target]).length, 0);
   if (kind.length > 1 || total > 1) {
     const everywhere = all.length > 1 ? `, ${count(total, 'element')} on all pages` : '';
-    const name = own.tag + own.names.map((one) => `.${one}`).join('');
+    const name = kindWords(own);
     const here = kind.length === 1 ? `the one ${name}` : `all ${kind.length} ${name}`;
     steps.push({ words: `${here} on the page${everywhere}`, at: kind, total, reach: 'alike' });
   }

@@ -9,7 +9,7 @@ export interface Wish {
   readonly at: readonly Target[];
   /** Declarations to make, e.g. `{ 'font-size': '1.4rem' }`. */
   readonly set: Readonly<Record<string, string>>;
-  /** `only` these targets (the default), or all `alike`: with the same tag and the same lasting class names, variants included. */
+  /** `only` these targets (the default), or all `alike`: with the same tag and lasting class names, or without a name in the like boxes. */
   readonly reach?: 'only' | 'alike';
   /** Where the override will be loaded. Default: nobody knows, so that it wins by strength alone. */
   readonly panel?: Pick<PanelProfile, 'place'>;

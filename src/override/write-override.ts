@@ -1,16 +1,16 @@
-import { alikeInContest, contest, elementOf, pseudoOf, type Target } from '../cascade/index.js';
-import type { DraftPlace, Held, Page, PageElement } from '../page/index.js';
+import { alikeInContest, contest, elementOf, type Target } from '../cascade/index.js';
+import type { DraftPlace, Page } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
 import { holds, parseMedia, widthsOf } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
-import { plus, type Candidate } from './compounds.js';
-import { either, rowsOf, sizeOf } from './masks.js';
+import { findSelectors } from './find-selectors.js';
+import { rowsOf } from './masks.js';
 import { narrow } from './narrow.js';
 import { allNeeds, needsOf, type Needs } from './needs.js';
 import { alikeTargets } from './reach.js';
-import { searchSelectors, type Found, type Goal } from './search.js';
+import type { Found } from './search.js';
 import type { Alternative, Elsewhere, Override, Wish } from './types.js';
 
 /**
@@ -127,86 +127,6 @@ function checkWish(page: Page, { at, set }: Wish): void {
       });
     }
   }
-}
-
-/** One selector for all targets, or one for each, as a list. */
-function findSelectors(
-  page: Page,
-  all: readonly Page[],
-  wish: Wish,
-  targets: readonly Target[],
-  strength: number,
-  elsewhere: (selector: string) => Elsewhere[],
-): Found[] {
-  const byPseudo = new Map<string, PageElement[]>();
-  for (const target of targets) {
-    const group = byPseudo.get(pseudoOf(target));
-    if (group) group.push(elementOf(target));
-    else byPseudo.set(pseudoOf(target), [elementOf(target)]);
-  }
-  const groups = [...byPseudo].map(([pseudo, elements]) => {
-    const goal = (some: readonly PageElement[]): Goal => ({
-      elements: some,
-      strength: strength - (pseudo ? 1 : 0),
-      state: stateFor(page, some, wish.held ?? []),
-      avoid: wish.avoid ?? [],
-      fits:
-        all.length > 1 && wish.reach === 'alike'
-          ? (selector) => elsewhere(selector).every((one) => one.spill.length + one.missed.length === 0)
-          : undefined,
-    });
-    const together = searchSelectors(page, all, goal(elements));
-    const isExact = together.some(({ spill }) => spill === 0);
-    const found =
-      isExact || elements.length === 1 || elements.length > 12
-        ? together
-        : listed(elements.map((one) => searchSelectors(page, all, goal([one]))));
-    return pseudo ? found.map((one) => ({ ...one, candidate: behind(one.candidate, pseudo) })) : found;
-  });
-  return groups.length === 1 ? groups[0] : listed(groups);
-}
-
-function behind(candidate: Candidate, pseudo: string): Candidate {
-  return { ...candidate, text: candidate.text + pseudo, specificity: plus(candidate.specificity, [0, 0, 1]) };
-}
-
-/** The best of each, joined with commas; [] where one has none. */
-function listed(groups: readonly Found[][]): Found[] {
-  if (groups.some((group) => group.length === 0)) return [];
-  const best = groups.map(([first]) => first);
-  const weakest = [...best].sort(
-    (a, b) => packSpecificity(a.candidate.specificity) - packSpecificity(b.candidate.specificity),
-  )[0];
-  const mask = best.map((one) => one.candidate.mask).reduce(either);
-  const candidate: Candidate = {
-    text: [...new Set(best.map(({ candidate }) => candidate.text))].join(',\n'),
-    specificity: weakest.candidate.specificity,
-    mask,
-    size: sizeOf(mask),
-    hooks: best.flatMap(({ candidate }) => candidate.hooks),
-    risk: Math.max(...best.map(({ candidate }) => candidate.risk)),
-    positional: best.some(({ candidate }) => candidate.positional),
-    compounds: best.length,
-    distance: 0,
-  };
-  return [{ candidate, spill: best.reduce((sum, { spill }) => sum + spill, 0) }];
-}
-
-/** The first held state and, for each element, who of its own line holds it. */
-function stateFor(page: Page, elements: readonly PageElement[], held: readonly Held[]): Goal['state'] {
-  if (held.length === 0) return undefined;
-  const [{ selector, element, state }] = held;
-  const bare = page.under({ held: [] });
-  const holding = new Set(element ? [element] : bare.select(selector ?? ':root'));
-  const holders = new Map<PageElement, PageElement>();
-  for (const one of elements) {
-    for (let up: PageElement | null = one; up; up = up.parent) {
-      if (!holding.has(up)) continue;
-      holders.set(one, up);
-      break;
-    }
-  }
-  return { text: /^[.:[]/.test(state) ? state : `:${state}`, holders };
 }
 
 function assemble(made: {
