@@ -20,6 +20,7 @@ export {
   describeTarget,
   elementOf,
   explain,
+  findMentions,
   ladder,
   priceOf,
   pseudoOf,
@@ -31,10 +32,20 @@ export {
   type Declaration,
   type Entry,
   type Explanation,
+  type Mention,
   type Price,
   type Target,
 } from './cascade/index.js';
-export { hooks, type Hook } from './hook/index.js';
+export {
+  hooks,
+  summarise,
+  toggledStates,
+  type Hook,
+  type Summary,
+  type ToggledState,
+  type UsedValue,
+  type UsedVariable,
+} from './hook/index.js';
 export {
   addToDraft,
   reaches,

@@ -1,5 +1,4 @@
-import type { Page, Sheet, StyleBlock } from '../page/index.js';
-import { Lines } from '../text/index.js';
+import { placeInSheet, type Page, type StyleBlock } from '../page/index.js';
 import { longhandsOf, type Grammar } from '../value/index.js';
 import type { Declaration } from './types.js';
 
@@ -13,7 +12,6 @@ export interface Expanded {
 /** Expands blocks into longhands, each block once; invalid declarations are left out. */
 export class Expander {
   readonly #blocks = new WeakMap<StyleBlock, readonly Expanded[]>();
-  readonly #lines = new Map<Sheet, Lines>();
 
   constructor(private readonly grammar: Grammar) {}
 
@@ -32,18 +30,12 @@ export class Expander {
         : {
             origin: 'author',
             sheet: block.sheet,
-            ...this.#place(page.sheets[block.sheet], start),
+            ...placeInSheet(page.sheets[block.sheet], start),
             property,
             value,
             important,
           };
       return [{ declaration, longhands, at }];
     });
-  }
-
-  #place(sheet: Sheet, offset: number): { line: number; column: number } {
-    let lines = this.#lines.get(sheet);
-    if (!lines) this.#lines.set(sheet, (lines = new Lines(sheet.css)));
-    return lines.at(offset);
   }
 }

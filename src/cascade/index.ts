@@ -19,6 +19,7 @@ export {
   reasonAgainstWinner,
   type Price,
   alikeInContest,
+  longhandsThatChange,
   requirementFor,
   standingCandidates,
   type Requirement,
@@ -32,5 +33,6 @@ export {
   ruleText,
   type Explanation,
 } from './explain.js';
+export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';

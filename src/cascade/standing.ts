@@ -123,3 +123,25 @@ export function reasonAgainstWinner(
   if (!own || own === rivals[0]) return undefined;
   return reasonFor(rivals[0], own, (one) => sourceLabel(page, one)).words;
 }
+
+/** The longhands of a target for which another declaration wins on another page of the same capture; by name. */
+export function longhandsThatChange(page: Page, other: Page, target: Target): string[] {
+  const { index } = elementOf(target);
+  const [before, after] = [page, other].map((one) => solutionOf(one).contested(index, pseudoOf(target)));
+  if (before === after) return [];
+  const names = new Set([...before.names, ...after.names]);
+  const winner = (contested: typeof before, name: string) => contested.get(name)?.[0].declaration;
+  return [...names].filter((name) => !isSameDeclaration(winner(before, name), winner(after, name))).sort();
+}
+
+function isSameDeclaration(a: Declaration | undefined, b: Declaration | undefined): boolean {
+  return (
+    a === b ||
+    (a !== undefined &&
+      b !== undefined &&
+      a.sheet === b.sheet &&
+      a.line === b.line &&
+      a.column === b.column &&
+      a.origin === b.origin)
+  );
+}

@@ -5,12 +5,15 @@ import { prove, type Outcome, type Verdict } from '../proof/index.js';
 import { count, shorten, YeltoError } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
+import { htmlReport } from './report-html.js';
+import { sarifReport } from './report-sarif.js';
 import { addPageOptions, heldStates, openForCommand, type PageOptions } from './targets.js';
 import { findPanel } from './write.js';
 
 interface ProveOptions extends PageOptions {
   readonly draft: string;
   readonly panel?: string;
+  readonly format: string;
 }
 
 const painted: Record<Outcome, (text: string) => string> = {
@@ -30,13 +33,22 @@ export function addProve(program: Command, io: Io, done: (code: ExitCode) => voi
     )
     .requiredOption('--draft <file>', 'the CSS file with your rules')
     .option('--panel <name>', 'the box that it is pasted into; sets where it is loaded')
+    .option(
+      '--format <format>',
+      'text; sarif for code-review tools; html for a report to send to someone',
+      'text',
+    )
     .action(async (where: string[], options: ProveOptions) => {
+      if (!/^(text|sarif|html)$/.test(options.format))
+        throw new YeltoError(`--format takes text, sarif or html, not "${options.format}".`);
       const draft = await readDraftFile(options.draft);
       const pages: Page[] = [];
       for (const one of where) pages.push(await openForCommand(io, one, { ...options, hold: [] }));
       const held = options.hold ? heldStates(options.hold) : undefined;
       const proof = prove(pages, draft, { panel: findPanel(options.panel), held });
       if (options.json) printJson(io, { command: 'prove', ...proof });
+      else if (options.format === 'sarif') io.out(sarifReport(options.draft, proof.verdicts));
+      else if (options.format === 'html') io.out(htmlReport(options.draft, proof.verdicts, proof.ok));
       else print(io, options.draft, pages, proof.verdicts, proof.ok);
       done(proof.ok ? 0 : 1);
     });
@@ -120,7 +132,10 @@ function details(
   const where = `${file}:${declaration.line}:${declaration.column}`;
   const onPage = isSeveral ? ` on ${shortPage(page)}` : '';
   const first = wrap(
-    `${paint.strong(where)} ${painted[outcome](outcome)}${onPage}: ${why}.`.replace(/\.\.$/, '.'),
+    `${paint.strong(where)} ${painted[outcome](outcome)}${onPage}: ${why.replace(/^loses /, '')}.`.replace(
+      /\.\.$/,
+      '.',
+    ),
     io.columns,
     0,
     2,

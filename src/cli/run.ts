@@ -1,6 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { YeltoError } from '../text/index.js';
 import { addDemo } from './demo.js';
+import { addFind } from './find.js';
 import { addHooks } from './hooks.js';
 import type { ExitCode, Io } from './io.js';
 import { addPack } from './pack.js';
@@ -30,6 +31,7 @@ export async function run(args: readonly string[], io: Io): Promise<ExitCode> {
       '\nA page is a folder with index.html, a saved .html file, or an http(s) address.\nSee it all on a made-up site: yelto demo',
     );
   addSurvey(program, io, done);
+  addFind(program, io, done);
   addWhy(program, io, done);
   addHooks(program, io, done);
   addWrite(program, io, done);

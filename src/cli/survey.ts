@@ -1,6 +1,7 @@
 import type { Command } from 'commander';
 import type { Page, Sheet } from '../page/index.js';
-import { count, placeText, type Fault } from '../text/index.js';
+import { summarise, type UsedValue } from '../hook/index.js';
+import { count, placeText, shorten, type Fault } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
 import { addPageOptions, openForCommand, type PageOptions } from './targets.js';
@@ -25,6 +26,7 @@ export function addSurvey(program: Command, io: Io, done: (code: ExitCode) => vo
           elements: page.elements.length,
           sheets: sheets.map(briefly),
           widths,
+          ...summarise(page),
           faults,
         });
       } else io.out(report(page, options.all ?? false, io));
@@ -59,16 +61,7 @@ function report(page: Page, showAll: boolean, io: Io): string {
       ? `It changes at these widths: ${widths.map((width) => `${width}px`).join(', ')}`
       : 'No width changes anything on it.',
   );
-  const ownVariables = variables(page);
-  if (ownVariables.length)
-    parts.push(
-      wrap(
-        `Variables: ${ownVariables.join(', ')}. A value that comes from one is often a setting of the platform.`,
-        io.columns,
-        0,
-        2,
-      ),
-    );
+  parts.push(...madeOf(page, showAll, io));
   parts.push(faultsReport(page.faults, showAll, io));
   parts.push(paint.quiet(`Next: yelto why ${page.name} --text "words on the page"`));
   return parts.join('\n\n');
@@ -80,11 +73,37 @@ function sizeWords(size: number): string {
     : `${Math.round(size / 1000)} k characters`;
 }
 
-function variables(page: Page): string[] {
-  const names = page.styles.blocks.flatMap(({ declarations }) =>
-    declarations.map(({ property }) => property).filter((property) => property.startsWith('--')),
-  );
-  return [...new Set(names)].slice(0, 12);
+/** Fonts, colours, variables and names, the commonest of each unless all are wanted. */
+function madeOf(page: Page, showAll: boolean, io: Io): string[] {
+  const { fonts, colours, variables, hooks } = summarise(page);
+  const some = <T>(list: readonly T[], most: number) => (showAll ? list : list.slice(0, most));
+  const more = (list: readonly unknown[], most: number) =>
+    !showAll && list.length > most ? paint.quiet(` and ${list.length - most} more`) : '';
+  const used = ({ value, elements, from, declaration }: UsedValue) => [
+    shorten(value, 40),
+    count(elements, 'element'),
+    placeText({ file: from, line: declaration.line || undefined, column: declaration.column || undefined }),
+  ];
+  const parts: string[] = [];
+  if (fonts.length) parts.push(`Fonts:${more(fonts, 4)}\n${table(some(fonts, 4).map(used), io.columns)}`);
+  if (colours.length)
+    parts.push(`Colours:${more(colours, 8)}\n${table(some(colours, 8).map(used), io.columns)}`);
+  if (variables.length) {
+    const rows = some(variables, 8).map(({ name, value, uses, setting }) => [
+      paint.name(name),
+      shorten(value, 28),
+      `feeds ${count(uses, 'declaration')}`,
+      setting ? `set by ${setting}` : '',
+    ]);
+    parts.push(`Variables:${more(variables, 8)}\n${table(rows, io.columns)}`);
+  }
+  const names = (['steady', 'doubtful', 'fleeting'] as const).map((grade) => [
+    grade,
+    String(hooks[grade].length),
+    some(hooks[grade], 6).join(' ') + more(hooks[grade], 6),
+  ]);
+  parts.push(`Names that a selector can hold on to:\n${table(names, io.columns)}`);
+  return parts;
 }
 
 function faultsReport(faults: readonly Fault[], showAll: boolean, io: Io): string {

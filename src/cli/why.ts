@@ -13,6 +13,7 @@ import {
   type Entry,
   type Target,
 } from '../cascade/index.js';
+import { toggledStates } from '../hook/index.js';
 import type { Page } from '../page/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { isLonghand, longhandsOf } from '../value/index.js';
@@ -43,6 +44,8 @@ export function addWhy(program: Command, io: Io, done: (code: ExitCode) => void)
               '(0,2,1) counts ids, classes and tags in a selector: the first number that differs decides.',
             ),
           );
+        const states = statesReport(page, target, options.property, io);
+        if (states) io.out(states);
         io.out(nextStep(where, options));
       }
       done(0);
@@ -102,6 +105,44 @@ function overview(page: Page, target: Target, all: readonly Contest[], io: Io): 
       paint.quiet(`${browsers} more set by the browser or as variables; --property shows one in full.`),
     );
   return `${parts.join('\n\n')}\n`;
+}
+
+/** Longhands told by their shorthand, where all of it is there. */
+function grouped(longhands: readonly string[]): string[] {
+  let names = [...longhands];
+  for (const shorthand of [
+    'background',
+    'border',
+    'border-radius',
+    'margin',
+    'padding',
+    'font',
+    'outline',
+    'inset',
+    'transition',
+    'overflow',
+  ]) {
+    const parts = longhandsOf(shorthand);
+    if (parts.length && parts.every((part) => names.includes(part)))
+      names = [shorthand, ...names.filter((name) => !parts.includes(name))];
+  }
+  return names;
+}
+
+/** The states that would change it, if a script or a person brought them about. */
+function statesReport(page: Page, target: Target, property: string | undefined, io: Io): string {
+  const states = toggledStates(page, target).filter(
+    ({ changes }) => property === undefined || longhandsOf(property).some((one) => changes.includes(one)),
+  );
+  if (states.length === 0) return '';
+  const rows = states
+    .slice(0, 6)
+    .map(({ state, on, steps, changes }) => [
+      paint.name(state),
+      `on ${steps === 0 ? 'itself' : describeTarget(on).replace(/ “.*/, '')}`,
+      shorten((property ? [property] : grouped(changes)).join(', '), 60),
+    ]);
+  return `It would change in these states; --hold keeps one on:\n${table(rows, io.columns)}\n`;
 }
 
 function detailed(page: Page, wanted: readonly Contest[], io: Io): string {

@@ -16,4 +16,5 @@ export type { Keyframes, RuleCondition, Scope, StyleBlock, StyleSet } from './st
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
+export { placeInSheet } from './place.js';
 export { compileSelectors } from './held.js';

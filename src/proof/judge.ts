@@ -13,7 +13,7 @@ import type { Conditions, DraftPlace, Held, Page } from '../page/index.js';
 import { count, list, placeText, YeltoError } from '../text/index.js';
 import { isSameValue, longhandsOf } from '../value/index.js';
 import { boxFacts, noEffectOn } from './box.js';
-import { nearMiss } from './near-miss.js';
+import { nameOfElsewhere, nearMiss } from './near-miss.js';
 import type { Drafted } from './prove.js';
 import type { Outcome } from './types.js';
 
@@ -68,10 +68,18 @@ export function judge(
 }
 
 function matchesNothing(page: Page, { block }: Drafted): Judgement {
+  const base = { outcome: 'matches-nothing', conditions: page.conditions } as const;
+  // A name that the site's own sheets use is no slip of the pen.
+  const known = nameOfElsewhere(page, block.selectorText);
+  if (known)
+    return {
+      ...base,
+      why: `nothing on this page has ${known}, but the site’s sheets style by it, so a script adds it or another page has it`,
+      remedy: `Prove it on a page that has it, or hold it: --hold "<selector>${known}".`,
+    };
   const miss = nearMiss(page, block.selectorText);
   return {
-    outcome: 'matches-nothing',
-    conditions: page.conditions,
+    ...base,
     why: miss?.why ?? 'no element of this page matches the selector',
     remedy: miss ? `Write ${miss.selector}.` : 'Point at the thing again and look at its hooks.',
   };

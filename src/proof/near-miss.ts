@@ -21,6 +21,27 @@ export function nearMiss(page: Page, selector: string): NearMiss | undefined {
   return undefined;
 }
 
+/**
+ * A name of the selector that nothing on the page has and the site's sheets style by: a script adds it, or
+ * another page or release has it. undefined where there is none.
+ */
+export function nameOfElsewhere(page: Page, selector: string): string | undefined {
+  const inMarkup = new Set(
+    page.elements.flatMap(({ classes, id }) => [...classes.map((one) => `.${one}`), `#${id}`]),
+  );
+  return selector
+    .match(/[.#](?:[\w-]|[^\0-\x7f])+/g)
+    ?.find(
+      (name) =>
+        !inMarkup.has(name) && page.styles.blocks.some(({ selectorText }) => hasName(selectorText, name)),
+    );
+}
+
+function hasName(selectorText: string, name: string): boolean {
+  const at = selectorText.indexOf(name);
+  return at >= 0 && !/[\w-]/.test(selectorText[at + name.length] ?? '');
+}
+
 function matching(page: Page, selector: string): number {
   try {
     compileSelectors(page.tree, selector);

@@ -1,0 +1,115 @@
+import { parse as parseColour } from 'culori';
+import { placeInSheet, type Page, type PageElement, type StyleBlock } from '../page/index.js';
+import { matchContext, matchesAny } from '../selector/index.js';
+import { isSameValue, longhandsOf } from '../value/index.js';
+import { variablesIn } from './variables.js';
+
+/** One place in a sheet or in the markup that mentions what was looked for. */
+export interface Mention {
+  readonly kind: 'selector' | 'property' | 'value' | 'colour' | 'variable set' | 'variable read' | 'markup';
+  /** Index into `page.sheets`; undefined in the markup. */
+  readonly sheet?: number;
+  /** From 1. */
+  readonly line: number;
+  readonly column: number;
+  /** What stands there: `selector { property: value }`, or the element's start tag. */
+  readonly text: string;
+  /** The elements that the rule matches under the page's conditions, or the one that mentions it. */
+  readonly governs: readonly PageElement[];
+}
+
+/**
+ * Every place that mentions a name (`.card`, `#top`, `card`, `data-kind`), a property, a variable (`--accent`), a
+ * colour in any notation or another value, in load order, the markup last. [] for none, and for an empty text.
+ */
+export function findMentions(page: Page, sought: string): Mention[] {
+  const text = sought.trim();
+  if (text === '') return [];
+  const colour = parseColour(text) !== undefined;
+  const found: Mention[] = [];
+  for (const block of page.styles.blocks) {
+    const governs = onceMatched(page, block);
+    if (isNamedIn(block.selectorText, text)) {
+      const place = placeInSheet(page.sheets[block.sheet], block.start);
+      found.push({
+        kind: 'selector',
+        sheet: block.sheet,
+        ...place,
+        text: block.selectorText,
+        governs: governs(),
+      });
+    }
+    for (const { property, value, start } of block.declarations) {
+      const kind = kindOf(property, value, text, colour);
+      if (!kind) continue;
+      const place = placeInSheet(page.sheets[block.sheet], start);
+      const written = `${block.selectorText} { ${property}: ${value} }`;
+      found.push({ kind, sheet: block.sheet, ...place, text: written, governs: governs() });
+    }
+  }
+  for (const element of page.elements) {
+    const tag = mentionIn(element, text, colour);
+    if (!tag) continue;
+    const { line = 0, column = 0 } = element.place ?? {};
+    found.push({ kind: 'markup', line, column, text: tag, governs: [element] });
+  }
+  return found;
+}
+
+function kindOf(
+  property: string,
+  value: string,
+  text: string,
+  isColour: boolean,
+): Exclude<Mention['kind'], 'selector' | 'markup'> | undefined {
+  if (text.startsWith('--')) {
+    if (property === text) return 'variable set';
+    return variablesIn(value).includes(text) ? 'variable read' : undefined;
+  }
+  const name = text.toLowerCase();
+  const own = property.toLowerCase();
+  if (own === name || longhandsOf(own).includes(name)) return 'property';
+  if (isColour) return coloursIn(value).some((one) => isSameValue(one, text)) ? 'colour' : undefined;
+  return isSameValue(value, text) || (partsOf(value) as readonly string[]).includes(name)
+    ? 'value'
+    : undefined;
+}
+
+/** A value's colours, as written. */
+function coloursIn(value: string): string[] {
+  return (value.match(/#[\da-f]{3,8}\b|[a-z-]+\([^()]*\)|[a-z]+/gi) ?? []).filter(
+    (part) => parseColour(part) !== undefined,
+  );
+}
+
+const partsOf = (value: string) => value.toLowerCase().match(/"[^"]*"|'[^']*'|[^\s,()"']+/g) ?? [];
+
+/** Whether a selector has the name as a whole, with its sign or without. */
+function isNamedIn(selector: string, text: string): boolean {
+  const name = text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+  const before = /^[.#[]/.test(text) ? '' : '(?<![\\w-])';
+  return new RegExp(`${before}${name}(?![\\w-])`).test(selector);
+}
+
+function mentionIn({ tag, id, classes, attributes }: PageElement, text: string, isColour: boolean): string {
+  const style = attributes.get('style') ?? '';
+  const plain = text.replace(/^[.#]/, '');
+  const isNamed =
+    (text[0] !== '#' && classes.includes(plain)) || (text[0] !== '.' && id === plain) || attributes.has(text);
+  const isStyled =
+    style !== '' &&
+    (isColour ? coloursIn(style).some((one) => isSameValue(one, text)) : isNamedIn(style, text));
+  if (!isNamed && !isStyled) return '';
+  const shown = [...attributes].filter(([name]) => /^(id|class|style)$/.test(name) || name === text);
+  return `<${[tag, ...shown.map(([name, value]) => `${name}="${value}"`)].join(' ')}>`;
+}
+
+function onceMatched(page: Page, { selectors, condition }: StyleBlock): () => readonly PageElement[] {
+  let found: readonly PageElement[] | undefined;
+  const bare = selectors.map((one) => ({ ...one, pseudo: '' }));
+  const context = matchContext(page.tree);
+  return () =>
+    (found ??= page.isActive(condition)
+      ? page.elements.filter(({ index }) => matchesAny(bare, index, context))
+      : []);
+}
