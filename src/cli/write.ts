@@ -4,6 +4,7 @@ import { panelProfiles, type PanelProfile } from '../facts/index.js';
 import { saveToDraft } from '../node/index.js';
 import { reaches, writeOverride, type Override, type Reach } from '../override/index.js';
 import type { Page } from '../page/index.js';
+import { prove } from '../proof/index.js';
 import { specificityText } from '../selector/index.js';
 import { count, list, YeltoError } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
@@ -66,8 +67,17 @@ export function addWrite(program: Command, io: Io, done: (code: ExitCode) => voi
         avoid: options.avoid,
       });
       if (options.draft) await saveToDraft(options.draft, override.css);
-      if (options.json) printJson(io, { command: 'write', target: elementOf(at[0]), ...override });
-      else io.out(report(page, targets, steps, override, options, io).join('\n'));
+      const short = prove(page, override.css, { panel: findPanel(options.panel) }).verdicts.filter(
+        ({ outcome }) => outcome === 'no-effect' || outcome === 'partly',
+      );
+      if (options.json) printJson(io, { command: 'write', target: elementOf(at[0]), ...override, short });
+      else {
+        io.out(report(page, targets, steps, override, options, io).join('\n'));
+        for (const { declaration, why, remedy = '' } of short)
+          io.out(
+            `\n${wrap(`${paint.wary('Mind:')} ${declaration.property}: ${why}. ${remedy}`, io.columns, 0, 6)}`,
+          );
+      }
       if (options.draft) io.err(`added to ${options.draft}`);
       done(
         override.spill.length || override.warnings.some((warning) => /^Nothing|does not win/.test(warning))
