@@ -57,6 +57,8 @@ export {
   type Reach,
   type Wish,
 } from './override/index.js';
+export { compare, drift, type Comparison, type Difference, type Drifted } from './drift/index.js';
+export { confirm, type Step } from './proof/index.js';
 export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from './proof/index.js';
 export { pack, readPanel, type Packed } from './panel/index.js';
 export { panelProfiles, type Grade, type PanelProfile } from './facts/index.js';

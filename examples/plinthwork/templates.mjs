@@ -3,6 +3,11 @@ import { loans, tools } from './tools.mjs';
 
 const pagePath = (_from, page) => `../${page}/index.html`;
 
+/** What release 15 calls otherwise: a component was renamed, and the cards got a box around them. */
+const isLater = ({ release }) => release >= 15;
+const depositLabel = (names) => (isLater(names) ? 'll-deposit__caption' : 'll-deposit__label');
+const boxed = (names, cards) => (isLater(names) ? `<div class="pw-shelf">\n${cards}\n</div>` : cards);
+
 function head(names, page, title) {
   return `<!DOCTYPE html>
 <html lang="en" class="pw-html">
@@ -88,9 +93,12 @@ export function cataloguePage(names) {
 <p class="pw-lead">Everything on our shelves. <em>Reserve</em> a tool and fetch it on the same day.</p>
 <div class="pw-columns">
 <div class="pw-columns__wide">
-<div class="pw-cards">
+${boxed(
+  names,
+  `<div class="pw-cards">
 ${tools.map((tool, i) => card(names, tool, i)).join('\n')}
-</div>
+</div>`,
+)}
 </div>
 <div class="pw-columns__narrow">
 ${duesTable(names)}
@@ -108,7 +116,7 @@ export function toolPage(names) {
 <div class="ll-tool ${names.block()}" id="${names.instance(0)}">
 <figure class="pw-figure"><span class="pw-photo"><img class="pw-photo__image" src="../assets/cider-press.svg" alt="A wooden press with an iron screw" width="320" height="240"></span></figure>
 <div class="ll-tool__facts">
-<p class="ll-deposit"><span class="ll-deposit__label">Deposit</span> <span class="ll-deposit__sum">£40</span></p>
+<p class="ll-deposit"><span class="${depositLabel(names)}">Deposit</span> <span class="ll-deposit__sum">£40</span></p>
 <span class="ll-badge ll-badge--free">On the shelf</span>
 <p class="ll-tool__text">Presses twelve kilos of apples at a time. Bring your own jugs. <b>Two people carry it.</p>
 <button class="ll-reserve ll-reserve--big" type="button">Reserve the press</button>
@@ -121,4 +129,56 @@ export function toolPage(names) {
 ${footer()}`;
 }
 
-export const pages = { catalogue: cataloguePage, tool: toolPage };
+/** Opening hours and notices. */
+function homePage(names) {
+  return `${head(names, 'home', 'Home')}${header('home')}<main class="pw-main pw-wrap" id="content">
+<h1 class="pw-heading" style="color: #7a4b1e">Borrow it, mend it, bring it back</h1>
+<p class="pw-lead">Drills, ladders and cider presses for everyone in Alderbrook.</p>
+<div class="pw-columns">
+<div class="pw-columns__wide">
+<table class="pw-hours" bgcolor="#f3eee2" cellspacing="0" border="0"><tr><td align="right" width="120">Tue to Fri</td><td>10 to 6</td></tr><tr><td align="right">Sat</td><td>10 to 2</td></tr></table>
+<p><a class="ll-reserve" href="${pagePath('home', 'catalogue')}">See the shelves</a></p>
+</div>
+<div class="pw-columns__narrow">
+<aside class="pw-notice"><h2 class="pw-heading pw-heading--small">Apple day</h2><p class="pw-notice__text">Both presses stand in the yard on the first Saturday of October.</p></aside>
+<link rel="stylesheet" href="../assets/theme.css">
+</div>
+</div>
+</main>
+${footer()}`;
+}
+
+/** Forms. */
+function accountPage(names) {
+  return `${head(names, 'account', 'Account')}${header('account')}<main class="pw-main pw-wrap" id="content">
+<h1 class="pw-heading" style="color: #7a4b1e">Your account</h1>
+<form class="ll-form ${names.block()}" action="../account/index.html">
+<p class="ll-form__row"><label class="ll-form__label" for="${names.instance(20)}">Name</label> <input class="ll-form__field" id="${names.instance(20)}" name="name" required></p>
+<p class="ll-form__row"><label class="ll-form__label" for="${names.instance(21)}">Card number</label> <input class="ll-form__field" id="${names.instance(21)}" name="card" pattern="[0-9]{6}" placeholder="six digits"></p>
+<p class="ll-form__row"><label class="ll-form__label"><input type="checkbox" name="news" checked> Send me the newsletter</label></p>
+<p class="ll-form__row"><button class="ll-reserve" type="submit">Save</button></p>
+</form>
+</main>
+${footer()}`;
+}
+
+function newsPage(names) {
+  const items = [
+    ['Apple day', 'Both presses are out of the house until Sunday.'],
+    ['New on the shelf', 'A wallpaper steamer and two long ladders.'],
+    ['Stocktaking', 'We are closed on the last Monday of the month.'],
+  ];
+  return `${head(names, 'news', 'News')}${header('news')}<main class="pw-main pw-wrap" id="content">
+<h1 class="pw-heading" style="color: #7a4b1e">News</h1>
+${items.map(([title, text], i) => `<article class="pw-story post-${400 + i * 7}" id="${names.instance(40 + i)}"><h2 class="pw-heading pw-heading--small">${title}</h2><p class="pw-story__text">${text}</p></article>`).join('\n')}
+</main>
+${footer()}`;
+}
+
+export const pages = {
+  home: homePage,
+  catalogue: cataloguePage,
+  tool: toolPage,
+  account: accountPage,
+  news: newsPage,
+};

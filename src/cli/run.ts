@@ -1,6 +1,10 @@
 import { Command, CommanderError } from 'commander';
 import { YeltoError } from '../text/index.js';
+import { addCapture } from './capture.js';
+import { addCompare } from './compare.js';
+import { addConfirm } from './confirm.js';
 import { addDemo } from './demo.js';
+import { addDrift } from './drift.js';
 import { addFind } from './find.js';
 import { addHooks } from './hooks.js';
 import type { ExitCode, Io } from './io.js';
@@ -37,6 +41,10 @@ export async function run(args: readonly string[], io: Io): Promise<ExitCode> {
   addWrite(program, io, done);
   addProve(program, io, done);
   addPack(program, io, done);
+  addConfirm(program, io, done);
+  addDrift(program, io, done);
+  addCompare(program, io, done);
+  addCapture(program, io, done);
   addDemo(program, io, done, run);
   if (args.length === 0) {
     program.outputHelp();

@@ -1,5 +1,5 @@
 import { readFile, stat } from 'node:fs/promises';
-import { dirname, join, resolve } from 'node:path';
+import { dirname, join, resolve, sep } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import {
   pageFrom,
@@ -20,7 +20,7 @@ export interface OpenOptions {
 }
 
 /** Reads one text by its address; `status` 404 for one that is not there. */
-type Fetch = (href: string) => Promise<{ text: string; status: number }>;
+export type Fetch = (href: string) => Promise<{ text: string; status: number }>;
 
 /**
  * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, or an
@@ -33,11 +33,50 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   const name = isAddress ? where : await findFile(where);
   options.onProgress?.(name);
   const html = isAddress ? await fetchPage(where) : await readPageFile(name);
-  const fetchSheet: Fetch = isAddress ? fetchText : (href) => readBeside(name, href);
+  const capture = isAddress ? undefined : await readCapture(name);
+  const fetchSheet: Fetch = isAddress
+    ? fetchText
+    : (href) => (capture?.has(href) ? readCaptured(name, capture.get(href)!) : readBeside(name, href));
   const markup = parseMarkup(name, html);
   const sheets = await readSheets(name, markup, fetchSheet, options.onProgress);
   const settings = isAddress ? undefined : await readSettings(name);
   return pageFrom(markup, { name, html, sheets, settings, conditions: options.conditions });
+}
+
+/** What `capturePage` noted of each sheet: its address, the file that holds it, the status it was answered with. */
+export interface CapturedSheet {
+  readonly href: string;
+  /** Relative to the page; undefined for one that was missing. */
+  readonly file?: string;
+  readonly status: number;
+}
+
+export const captureNote = 'capture.json';
+
+async function readCapture(page: string): Promise<Map<string, CapturedSheet> | undefined> {
+  const text = await readFile(join(dirname(page), captureNote), 'utf8').catch(() => undefined);
+  if (text === undefined) return undefined;
+  try {
+    const { sheets } = JSON.parse(text) as { sheets: CapturedSheet[] };
+    return new Map(sheets.map((one) => [one.href, one]));
+  } catch {
+    throw new YeltoError(`"${join(dirname(page), captureNote)}" is not a capture's note.`, {
+      file: page,
+      remedy: 'Capture the page again, or take the file away.',
+    });
+  }
+}
+
+async function readCaptured(
+  page: string,
+  { file, status }: CapturedSheet,
+): Promise<{ text: string; status: number }> {
+  if (file === undefined) return { text: '', status };
+  // A note from elsewhere must not lead out of its folder.
+  const path = resolve(dirname(page), file);
+  if (!path.startsWith(resolve(dirname(page)) + sep)) return { text: '', status: 404 };
+  const text = await readFile(path, 'utf8').catch(() => undefined);
+  return text === undefined ? { text: '', status: 404 } : { text: withoutMark(text), status };
 }
 
 /** `settings.json` beside the page or in one of the two folders above: a list of `{ setting, feeds, value }`. */
@@ -100,7 +139,7 @@ function withoutMark(text: string): string {
   return text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
 }
 
-async function fetchPage(address: string): Promise<string> {
+export async function fetchPage(address: string): Promise<string> {
   const answer = await fetch(address, { signal: AbortSignal.timeout(30_000) }).catch(
     (error: Error & { cause?: { code?: string } }) => {
       const reason =
@@ -125,7 +164,7 @@ async function fetchPage(address: string): Promise<string> {
   return withoutMark(await answer.text());
 }
 
-const fetchText: Fetch = async (href) => {
+export const fetchText: Fetch = async (href) => {
   try {
     const answer = await fetch(href, { signal: AbortSignal.timeout(30_000) });
     return { text: answer.ok ? withoutMark(await answer.text()) : '', status: answer.status };
@@ -163,7 +202,7 @@ async function readData(href: string): Promise<{ text: string; status: number }>
 }
 
 /** All linked sheets and, from them, all imported ones. */
-async function readSheets(
+export async function readSheets(
   name: string,
   { mentions, base }: Markup,
   fetchSheet: Fetch,

@@ -1,3 +1,4 @@
+export { confirm, type Step } from './confirm.js';
 export { prove } from './prove.js';
 export type { Outcome, Proof, ProofOptions, Verdict } from './types.js';
 export { boxFacts, noEffectOn } from './box.js';

@@ -1,0 +1,139 @@
+import {
+  contests,
+  elementOf,
+  entryPlace,
+  ruleText,
+  contest,
+  valueOf,
+  type Target,
+} from '../cascade/index.js';
+import { shapeOf } from '../hook/index.js';
+import type { Page, PageElement } from '../page/index.js';
+import { nearest, count } from '../text/index.js';
+import { isInherited, isSameValue } from '../value/index.js';
+
+/** One longhand that two targets have different values for. */
+export interface Difference {
+  readonly property: string;
+  readonly values: readonly [string, string];
+  /** The declaration behind each value, `sheet:line:column selector`; '' where nobody sets it. */
+  readonly from: readonly [string, string];
+}
+
+export interface Comparison {
+  /** By name; those that only the browser's sheet or inheritance makes are left out. */
+  readonly differences: readonly Difference[];
+  /** What is different in the markup and may be why, in plain words; the likeliest first. */
+  readonly reasons: readonly string[];
+}
+
+/**
+ * Two things that should look alike, of the same page or of two: where their looks differ, and what in their
+ * names, boxes and sheets is different. Both lists are [] for things that are alike.
+ */
+export function compare(a: { page: Page; target: Target }, b: { page: Page; target: Target }): Comparison {
+  const names = new Set(
+    [a, b].flatMap(({ page, target }) => contests(page, target).map(({ property }) => property)),
+  );
+  for (const longhand of inheritedLooks) names.add(longhand);
+  const differences = [...names]
+    .filter((name) => !name.startsWith('--'))
+    .sort()
+    .flatMap((property): Difference[] => {
+      const values = [a, b].map(({ page, target }) => valueOf(page, target, property)) as [string, string];
+      if (isSameValue(...values)) return [];
+      const from = [a, b].map(({ page, target }) => sourceOf(page, target, property)) as [string, string];
+      return [{ property, values, from }];
+    });
+  return { differences, reasons: reasonsFor(a, b) };
+}
+
+const inheritedLooks = [
+  'color',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'line-height',
+  'text-align',
+].filter(isInherited);
+
+function sourceOf(page: Page, target: Target, property: string): string {
+  const [winner] = contest(page, target, property).entries;
+  return winner ? `${entryPlace(page, winner)} ${ruleText(winner)}`.trim() : '';
+}
+
+function reasonsFor(a: { page: Page; target: Target }, b: { page: Page; target: Target }): string[] {
+  const reasons: string[] = [];
+  const lines = [lineOf(elementOf(a.target)), lineOf(elementOf(b.target))];
+  for (let i = 0; i < Math.max(lines[0].length, lines[1].length); i++) {
+    const [left, right] = [lines[0][i], lines[1][i]];
+    if (!left || !right) {
+      const [deeper, at] = left ? ['first', left] : ['second', right!];
+      reasons.push(
+        `the ${deeper} one stands in ${count(
+          lines.map((l) => l.length).reduce((x, y) => Math.abs(x - y)),
+          'box',
+          'boxes',
+        )} more, from ${nameOf(at)} outwards`,
+      );
+      break;
+    }
+    const where = i === 0 ? '' : ` on the box ${i} further out`;
+    if (left.tag !== right.tag) {
+      reasons.push(`the first is in <${left.tag}>, the second in <${right.tag}>${where}`);
+      break;
+    }
+    reasons.push(...classReasons(left, right, where), ...attributeReasons(left, right, where));
+  }
+  const sheets = [a, b].map(({ page }) =>
+    page.sheets.filter(({ status }) => status === 'loaded').map(({ label }) => label),
+  );
+  for (const [own, other, word] of [
+    [sheets[0], sheets[1], 'first'],
+    [sheets[1], sheets[0], 'second'],
+  ] as const)
+    for (const label of own) if (!other.includes(label)) reasons.push(`only the ${word} page loads ${label}`);
+  return reasons;
+}
+
+/** The element and the boxes around it, innermost first. */
+function lineOf(element: PageElement): PageElement[] {
+  const line: PageElement[] = [];
+  for (let at: PageElement | null = element; at; at = at.parent) line.push(at);
+  return line;
+}
+
+function classReasons(a: PageElement, b: PageElement, where: string): string[] {
+  // Names that are made up anew for each thing differ anyway.
+  const lasting = (name: string) => shapeOf(name).grade !== 'fleeting' && shapeOf(name).role !== 'instance';
+  const onlyA = a.classes.filter((name) => lasting(name) && !b.classes.includes(name));
+  const onlyB = b.classes.filter((name) => lasting(name) && !a.classes.includes(name));
+  const reasons: string[] = [];
+  for (const name of onlyA) {
+    const [near] = nearest(name, onlyB);
+    reasons.push(
+      near
+        ? `"${name}" is spelled "${near}" on the second${where}`
+        : `only the first has the class "${name}"${where}`,
+    );
+    if (near) onlyB.splice(onlyB.indexOf(near), 1);
+  }
+  return [...reasons, ...onlyB.map((name) => `only the second has the class "${name}"${where}`)];
+}
+
+function attributeReasons(a: PageElement, b: PageElement, where: string): string[] {
+  const names = new Set([...a.attributes.keys(), ...b.attributes.keys()]);
+  return [...names]
+    .filter(
+      (name) =>
+        !/^(class|id|href|src|alt|title|value)$/.test(name) &&
+        a.attributes.get(name) !== b.attributes.get(name),
+    )
+    .map((name) => `${name} is ${shown(a, name)} on the first and ${shown(b, name)} on the second${where}`);
+}
+
+const shown = ({ attributes }: PageElement, name: string) =>
+  attributes.has(name) ? `"${attributes.get(name)}"` : 'missing';
+
+const nameOf = ({ tag, id, classes }: PageElement) =>
+  tag + (id ? `#${id}` : '') + (classes[0] ? `.${classes[0]}` : '');
