@@ -2,7 +2,8 @@
 // fitting room. `npm start -- --no-serve` ends after the walk.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuild, ensurePackages, root } from './setup.mjs';
+import { buildRoom } from './build.mjs';
+import { ensureBuild, ensurePackages, newest, root } from './setup.mjs';
 
 ensurePackages();
 ensureBuild();
@@ -11,16 +12,14 @@ if (walk.status !== 0) process.exit(walk.status ?? 1);
 if (!process.argv.includes('--no-serve')) await serve();
 
 async function serve() {
-  const { build, preview } = await import('vite');
-  const room = join(root, 'examples/fitting-room');
-  console.log('\nNow the same with the pointer: building the fitting room…');
-  await build({ root: room, configFile: join(room, 'vite.config.ts'), logLevel: 'error' });
-  // Only this machine is served; a port that is taken is passed over.
-  const server = await preview({
-    root: room,
-    configFile: join(room, 'vite.config.ts'),
-    logLevel: 'error',
-    preview: { host: '127.0.0.1', port: 5320 },
-  });
-  console.log(`The fitting room is open at ${server.resolvedUrls.local[0]}\nPress Ctrl+C to close it.`);
+  console.log('\nNow the same with the pointer: opening the fitting room on the demo site…');
+  if (newest(join(root, 'dist/room')) < newest(join(root, 'examples/fitting-room/src'))) buildRoom();
+  const { startPlinthwork } = await import('../examples/plinthwork/server.mjs');
+  const site = await startPlinthwork();
+  const { openRoom } = await import('../dist/node/index.js');
+  const draft = join(root, 'my.css');
+  const room = await openRoom({ where: `${site.address}catalogue/index.html`, draft });
+  console.log(`\nThe fitting room is open at\n  ${room.address}`);
+  console.log(`The site's owner pastes at\n  ${site.address}owner/`);
+  console.log(`Your rules are kept in ${draft}. Press Ctrl+C to close it.`);
 }

@@ -3,6 +3,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { buildRoom } from './build.mjs';
 import { chromiumNeeded, ensurePackages, ensurePrograms, root, runOrStop } from './setup.mjs';
 
 ensurePackages();
@@ -12,7 +13,7 @@ runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json']);
 runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.json']);
 runOrStop('npx', ['--no-install', 'eslint', '.']);
 runOrStop('npx', ['--no-install', 'prettier', '--check', '.', '--log-level', 'warn']);
-runOrStop('npx', ['--no-install', 'vite', 'build', 'examples/fitting-room', '--logLevel', 'error']);
+buildRoom();
 console.log('Types, lint and format are in order.');
 
 const report = join(root, 'node_modules/.cache/jest-report.json');

@@ -4,17 +4,30 @@ import { defineConfig } from 'vite';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
-export default defineConfig({
+// Two things are built: the room itself, and (`--mode stage`) the one script that goes into the site's pages.
+export default defineConfig(({ mode }) => ({
   root: here('.'),
-  // The demo pages are served beside the room; a frame can then be read and tried on.
-  publicDir: here('../../demo'),
-  plugins: [react()],
-  worker: { format: 'es' },
+  base: './',
+  publicDir: false,
+  plugins: mode === 'stage' ? [] : [react()],
+  worker: { format: 'es' as const },
   resolve: {
     alias: [
       { find: /^yelto$/, replacement: here('../../dist/index.js') },
       { find: /^yelto\/browser$/, replacement: here('../../dist/browser/index.js') },
     ],
   },
-  build: { outDir: here('dist'), emptyOutDir: true, chunkSizeWarningLimit: 3000 },
-});
+  build: {
+    outDir: here('../../dist/room'),
+    emptyOutDir: mode !== 'stage',
+    chunkSizeWarningLimit: 3000,
+    ...(mode === 'stage' && {
+      lib: {
+        entry: here('src/stage-script.ts'),
+        formats: ['iife' as const],
+        name: 'yeltoStage',
+        fileName: () => 'stage.js',
+      },
+    }),
+  },
+}));

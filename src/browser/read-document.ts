@@ -4,6 +4,9 @@ import { importedHrefs, resolveHref } from '../sheet/index.js';
 /** Marks what Yelto itself puts into a page; it is left out of every reading. */
 export const ownMark = 'data-yelto';
 
+/** Marks elements on which a pseudo-class is kept on. */
+export const heldMark = 'data-yelto-held';
+
 /**
  * Reads a live document, as it is now, into a page's source: its markup, the texts of its sheets and the
  * window's conditions. Elements keep their order, so that `page.elements[i]` is the i-th element of
@@ -44,6 +47,8 @@ function readContainers(document: Document): ContainerSize[] {
 function readMarkup(document: Document): string {
   const root = document.documentElement.cloneNode(true) as HTMLElement;
   for (const own of root.querySelectorAll(`[${ownMark}]`)) own.remove();
+  for (const marked of root.querySelectorAll(`[${heldMark}]`)) marked.removeAttribute(heldMark);
+  root.removeAttribute(heldMark);
   const mode = document.compatMode === 'BackCompat' ? '' : '<!DOCTYPE html>\n';
   return mode + root.outerHTML;
 }

@@ -37,6 +37,13 @@ export function enterStage(document: Document, events: StageEvents): Stage {
         event.target instanceof (window as unknown as { Element: typeof Element }).Element &&
         events.onHover?.(indexOf(event.target)),
     ],
+    // While someone points the page's own scripts do not see the pointer, so nothing changes under it.
+    ...['pointerover', 'pointerenter', 'mouseover', 'mouseenter', 'mousemove'].map(
+      (type): [string, (event: Event) => void] => [
+        type,
+        (event) => isPicking && event.stopImmediatePropagation(),
+      ],
+    ),
     ['pointerdown', (event) => isPicking && swallow(event)],
     ['mousedown', (event) => isPicking && swallow(event)],
     [

@@ -11,6 +11,7 @@ import type { ExitCode, Io } from './io.js';
 import { addPack } from './pack.js';
 import { addProve } from './prove.js';
 import { addSurvey } from './survey.js';
+import { addTry } from './try.js';
 import { addWhy } from './why.js';
 import { addWrite } from './write.js';
 
@@ -45,6 +46,7 @@ export async function run(args: readonly string[], io: Io): Promise<ExitCode> {
   addDrift(program, io, done);
   addCompare(program, io, done);
   addCapture(program, io, done);
+  addTry(program, io, done);
   addDemo(program, io, done, run);
   if (args.length === 0) {
     program.outputHelp();

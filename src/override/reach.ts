@@ -1,4 +1,4 @@
-import { describeTarget, elementOf, pseudoOf, type Target } from '../cascade/index.js';
+import { elementOf, pseudoOf, type Target } from '../cascade/index.js';
 import { shapeOf } from '../hook/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { count } from '../text/index.js';
@@ -93,7 +93,7 @@ export function reaches(pages: Page | readonly Page[], target: Target): Reach[] 
     const within = kind.filter((one) => isInside(elementOf(one), up));
     if (within.length <= steps[steps.length - 1].at.length) continue;
     if (within.length === kind.length) break;
-    const words = `all ${within.length} in ${describeTarget(up).replace(/ “.*/, '')}`;
+    const words = `all ${within.length} in ${boxName(up)}`;
     steps.push({ words, at: within, total: within.length, reach: 'only' });
   }
   const total = all.reduce((sum, one) => sum + alikeTargets(one, [target]).length, 0);
@@ -104,6 +104,12 @@ export function reaches(pages: Page | readonly Page[], target: Target): Reach[] 
     steps.push({ words: `${here} on the page${everywhere}`, at: kind, total, reach: 'alike' });
   }
   return steps;
+}
+
+/** A box by its tag and its id or first lasting name. */
+function boxName({ tag, id, classes }: PageElement): string {
+  const name = classes.find((one) => /^(component|part)$/.test(shapeOf(one).role));
+  return tag + (id && shapeOf(id).grade === 'steady' ? `#${id}` : name ? `.${name}` : '');
 }
 
 function isInside(element: PageElement, box: PageElement): boolean {

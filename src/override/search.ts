@@ -327,10 +327,11 @@ function withState(
 ): { rights: Candidate[]; lefts?: Candidate[] } {
   const { text, holders } = goal.state!;
   const holder = holders.get(first) ?? first;
-  const stated = maker.compounds(holder).map((one): Candidate => {
-    const mask = maker.mask(one.text + text);
-    const specificity = plus(one.specificity, [0, 1, 0]);
-    return { ...one, text: one.text + text, specificity, mask, size: sizeOf(mask) };
-  });
+  // What the rule could match is told without the state: another thing may get into it too.
+  const stated = maker.compounds(holder).map((one): Candidate => ({
+    ...one,
+    text: one.text + text,
+    specificity: plus(one.specificity, [0, 1, 0]),
+  }));
   return holder === first ? { rights: stated } : { rights: maker.compounds(first), lefts: stated };
 }

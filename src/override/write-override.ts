@@ -1,5 +1,5 @@
 import { alikeInContest, contest, elementOf, type Target } from '../cascade/index.js';
-import type { DraftPlace, Page } from '../page/index.js';
+import type { DraftPlace, Held, Page } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
 import { holds, parseMedia, widthsOf } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
@@ -32,12 +32,12 @@ export function writeOverride(pages: Page | readonly Page[], wish: Wish): Overri
 }
 
 function writeOne(all: readonly Page[], asked: Wish): Override {
-  const held = asked.held?.length ? asked.held : undefined;
+  const held = asked.held?.length ? heldByKind(all[0], asked) : undefined;
   const [page, ...others] = all.map((one) => (held ? one.under({ held }) : one));
   const isAlike = asked.reach === 'alike';
   const targets = isAlike ? alikeTargets(page, asked.at) : [...asked.at];
   const { set, needless } = asked.media ? { set: asked.set, needless: [] } : narrow(page, targets, asked.set);
-  const wish = { ...asked, set };
+  const wish = { ...asked, set, held };
   const place = wish.panel?.place ?? 'unknown';
   const wanted = [targets, ...others.map((other) => (isAlike ? alikeTargets(other, wish.at) : []))];
   const needs = allNeeds(
@@ -60,6 +60,16 @@ function writeOne(all: readonly Page[], asked: Wish): Override {
     });
   }
   return assemble({ page, wish, targets, needs, needless, elsewhere, found: surestFirst(found, elsewhere) });
+}
+
+/** For all of a kind the state is looked at on all that can be in it, not only on the one that was pointed at. */
+function heldByKind(page: Page, { held = [], reach }: Wish): readonly Held[] {
+  if (reach !== 'alike') return held;
+  return held.flatMap((one): Held[] =>
+    one.element
+      ? alikeTargets(page, [one.element]).map((target) => ({ element: elementOf(target), state: one.state }))
+      : [one],
+  );
 }
 
 /** The page under the conditions in which the rule is to win: its own, or widths at which the media query holds. */

@@ -1,3 +1,4 @@
+export { contrastOf } from './contrast.js';
 export {
   canonicalProperty,
   initialValue,

@@ -1,7 +1,17 @@
-import { Alert, Button, Code, Group, SegmentedControl, Text, TextInput } from '@mantine/core';
-import { useEffect, useState } from 'react';
-import type { Failed, Rung, Written } from './engine.js';
+import { Alert, Button, Code, Group, Text, TextInput } from '@mantine/core';
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import { Contrast } from './contrast.js';
+import type { Failed, ReachStep, Rung, Written } from './engine.js';
 import type { Room } from './use-room.js';
+
+/** A number in a value, stepped with the arrow keys: by 1, by 10 with Shift, by a tenth with Alt. */
+function nudge(value: string, { key, shiftKey, altKey }: KeyboardEvent): string | undefined {
+  if (key !== 'ArrowUp' && key !== 'ArrowDown') return undefined;
+  const found = /^(-?\d*\.?\d+)([a-z%]*)$/i.exec(value.trim());
+  if (!found) return undefined;
+  const step = (shiftKey ? 10 : altKey ? 0.1 : 1) * (key === 'ArrowUp' ? 1 : -1);
+  return `${Math.round((Number(found[1]) + step) * 1000) / 1000}${found[2]}`;
+}
 
 interface Props {
   readonly room: Room;
@@ -16,26 +26,39 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
   const now =
     room.governed.find((fact) => fact.property === property || fact.along.includes(property))?.value ?? '';
   const [value, setValue] = useState('');
-  const [reach, setReach] = useState<'only' | 'alike'>('only');
-  const [alike, setAlike] = useState<readonly number[]>([]);
+  const [step, setStep] = useState(0);
+  const [steps, setSteps] = useState<readonly ReachStep[]>([]);
+  const [words, setWords] = useState<readonly string[]>([]);
+  const isHeld = room.held.length > 0;
   const [made, setMade] = useState<Written | Failed>();
 
   useEffect(() => {
-    if (target) room.engine.reach(target, 'alike').then(setAlike, () => setAlike([]));
+    if (target) room.engine.reaches(target).then(setSteps, () => setSteps([]));
   }, [room.engine, target]);
+
+  useEffect(() => {
+    room.engine.words(property.trim()).then((found) => setWords([...found]));
+  }, [room.engine, property]);
 
   useEffect(() => {
     if (!target || !property.trim() || !value.trim()) return setMade(undefined);
     let isStale = false;
     const timer = setTimeout(async () => {
-      const answer = await room.engine.write(target, property.trim(), value.trim(), reach, room.draft);
+      const set = { [property.trim()]: value.trim() };
+      const answer = await room.engine.write({
+        spot: target,
+        set,
+        step,
+        draft: room.draft.text,
+        held: isHeld,
+      });
       if (!isStale) setMade(answer);
     }, 80);
     return () => {
       isStale = true;
       clearTimeout(timer);
     };
-  }, [room.engine, room.draft, target, property, value, reach]);
+  }, [room.engine, room.draft.text, target, property, value, step, isHeld]);
 
   const { preview } = room;
   useEffect(() => {
@@ -57,7 +80,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
       onSubmit={(event) => {
         event.preventDefault();
         if (!isWritten) return;
-        room.setDraft(made.draft);
+        room.draft.set(made.draft);
         room.light([]);
         onWritten();
       }}
@@ -77,30 +100,48 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
           placeholder={now || '18px'}
           value={value}
           onChange={(event) => setValue(event.currentTarget.value)}
+          onKeyDown={(event) => {
+            const nudged = nudge(value || now, event);
+            if (nudged === undefined) return;
+            event.preventDefault();
+            setValue(nudged);
+          }}
+          list="yelto-words"
           spellCheck={false}
           description={now ? `now ${now}` : undefined}
           inputWrapperOrder={['label', 'input', 'description']}
         />
       </Group>
+      <datalist id="yelto-words">
+        {words.map((word) => (
+          <option key={word} value={word} />
+        ))}
+      </datalist>
+      <Contrast room={room} property={property} value={value || now} />
       <Text size="xs" fw={600} mb={2}>
         For
       </Text>
-      <SegmentedControl
-        size="xs"
-        fullWidth
-        value={reach}
-        onChange={(choice) => {
-          setReach(choice as 'only' | 'alike');
-          room.light(choice === 'alike' ? alike : [target.index]);
-        }}
-        data={[
-          { value: 'only', label: 'only this one' },
-          {
-            value: 'alike',
-            label: alike.length > 1 ? `all ${alike.length} of its kind` : 'its kind (just this one)',
-          },
-        ]}
-      />
+      <div role="radiogroup" aria-label="How far the change reaches" className="reaches">
+        {steps.map(({ words: label, indices }, i) => (
+          <label key={label} onMouseEnter={() => room.light(indices, label)}>
+            <input
+              type="radio"
+              name="reach"
+              checked={step === i}
+              onChange={() => {
+                setStep(i);
+                room.light(indices, label);
+              }}
+            />{' '}
+            {label}
+          </label>
+        ))}
+      </div>
+      {isHeld && (
+        <Text size="xs" mt={4}>
+          Only while {room.held.map(({ label }) => label).join(' and ')} is kept on.
+        </Text>
+      )}
       {made && 'problem' in made && (
         <Alert color="red" p="xs" mt="xs">
           {made.problem}

@@ -1,4 +1,4 @@
-import { Badge, Group, Text } from '@mantine/core';
+import { Badge, Button, Group, Text } from '@mantine/core';
 import type { Judged } from './engine.js';
 import { DraftEditor } from './draft-editor.js';
 import type { Room } from './use-room.js';
@@ -17,11 +17,31 @@ const tone: Record<Judged['outcome'], string> = {
 export function DraftAnswer({ room }: { room: Room }) {
   return (
     <>
-      <DraftEditor text={room.draft} onText={room.setDraft} />
+      <DraftEditor text={room.draft.text} onText={room.draft.set} />
       <Text size="xs" c="dimmed" mt={4} mb="xs">
-        Kept in this browser, also after a reload.{' '}
-        {room.draft.trim() === '' && 'It is empty so far: point at something and change it.'}
+        Kept in {room.draft.file}; edit it there too, if you like.{' '}
+        {room.draft.text.trim() === '' && 'It is empty so far: point at something and change it.'}
       </Text>
+      <Group gap="xs" mb="xs">
+        <Button size="compact-xs" variant="default" disabled={!room.draft.canUndo} onClick={room.draft.undo}>
+          One step back
+        </Button>
+        <Button size="compact-xs" variant="default" disabled={!room.draft.canRedo} onClick={room.draft.redo}>
+          One step on
+        </Button>
+        <Button
+          size="compact-xs"
+          variant="default"
+          disabled={room.draft.text.trim() === ''}
+          onPointerDown={() => room.preview('')}
+          onPointerUp={() => room.preview(undefined)}
+          onPointerLeave={() => room.preview(undefined)}
+          onKeyDown={(event) => event.key === ' ' && room.preview('')}
+          onKeyUp={() => room.preview(undefined)}
+        >
+          Hold to see it without
+        </Button>
+      </Group>
       {room.verdicts.map(({ line, declaration, selector, outcome, why, remedy }, i) => (
         <div key={i} style={{ marginBottom: 8 }}>
           <Group gap={6} wrap="nowrap" align="flex-start">

@@ -8,6 +8,7 @@ import {
   elementOf,
   explain,
   hooks,
+  keywordsOf,
   ladder,
   longhandsOf,
   pack,
@@ -15,7 +16,9 @@ import {
   parsePage,
   prove,
   pseudoOf,
+  reaches,
   specificityText,
+  toggledStates,
   writeOverride,
   YeltoError,
   type Explanation,
@@ -66,6 +69,22 @@ export interface Failed {
   readonly problem: string;
 }
 
+/** A state that would change the chosen box, and who would carry it. */
+export interface Toggle {
+  readonly index: number;
+  readonly state: string;
+  readonly label: string;
+  readonly changes: string;
+}
+
+/** One step of the reach. */
+export interface ReachStep {
+  readonly words: string;
+  readonly indices: readonly number[];
+}
+
+/** The page as it was read, and with the states that are held. */
+let bare: Page | undefined;
 let page: Page | undefined;
 
 function opened(): Page {
@@ -91,12 +110,66 @@ function tell(error: unknown): Failed {
 }
 
 const engine = {
-  load(source: PageSource): { elements: number; missing: string[] } {
-    page = parsePage(source);
+  load(source: PageSource): { elements: number; missing: string[]; widths: number[] } {
+    bare = page = parsePage(source);
     return {
       elements: page.elements.length,
       missing: page.sheets.filter(({ status }) => status === 'missing').map(({ label }) => label),
+      widths: page.widths,
     };
+  },
+
+  /** Looks at the page with states held, in place of those before. */
+  hold(holds: readonly { index: number; state: string }[]): void {
+    if (!bare) return;
+    const { elements } = bare;
+    page = bare.under({ held: holds.map(({ index, state }) => ({ element: elements[index], state })) });
+  },
+
+  toggles(spot: Spot): Toggle[] {
+    return toggledStates(bare ?? opened(), targetOf(spot))
+      .slice(0, 12)
+      .map(({ state, on, changes }) => ({
+        index: on.index,
+        state,
+        label: `${state} on ${describeTarget(on).replace(/ “.*/, '')}`,
+        changes: changes.slice(0, 4).join(', ') + (changes.length > 4 ? ', …' : ''),
+      }));
+  },
+
+  /** Boxes under a point that are not around each other: what lies beneath an overlay. */
+  beneath(indices: readonly number[]): Rung[] {
+    const [top, ...others] = indices.map((index) => opened().elements[index]).filter(Boolean);
+    const isAround = (box: typeof top) => {
+      for (let up = top; up; up = up.parent!) if (up === box) return true;
+      return false;
+    };
+    return others
+      .filter((element) => !isAround(element) && element.tag !== 'html' && element.tag !== 'body')
+      .slice(0, 4)
+      .map((element) => ({
+        index: element.index,
+        pseudo: '',
+        label: describeTarget(element),
+        note: 'beneath it',
+      }));
+  },
+
+  /** The smallest boxes that show the words. */
+  withWords(words: string): Rung[] {
+    const wanted = words.replace(/\s+/g, ' ').trim().toLowerCase();
+    if (wanted.length < 2) return [];
+    const shows = (element: Page['elements'][number]) =>
+      element.text.toLowerCase().includes(wanted) && !/^(script|style|head|title)$/.test(element.tag);
+    return opened()
+      .elements.filter((element) => shows(element) && !element.children.some(shows))
+      .slice(0, 6)
+      .map((element) => ({
+        index: element.index,
+        pseudo: '',
+        label: describeTarget(element),
+        note: 'shows these words',
+      }));
   },
 
   ladder(index: number): Rung[] {
@@ -145,16 +218,29 @@ const engine = {
     return [...found.values()];
   },
 
-  write(
-    spot: Spot,
-    property: string,
-    value: string,
-    reach: 'only' | 'alike',
-    draft: string,
-  ): Written | Failed {
+  write(wish: {
+    spot: Spot;
+    set: Record<string, string>;
+    step: number;
+    draft: string;
+    held: boolean;
+  }): Written | Failed {
+    const { spot, set, step, draft } = wish;
     try {
-      const made = writeOverride(opened(), { at: [targetOf(spot)], set: { [property]: value }, reach });
-      const { css, matched, spill, beats, specificity, important, warnings } = made;
+      const base = bare ?? opened();
+      const { at, reach } = reaches(base, targetOf(spot))[step] ?? {
+        at: [targetOf(spot)],
+        reach: 'only' as const,
+      };
+      const held = wish.held ? opened().conditions.held : [];
+      const made = writeOverride(base, { at, set, reach, held });
+      const { css, matched, spill, beats, specificity, important, instead } = made;
+      const idle = prove(base, css).verdicts.filter(({ outcome }) => outcome === 'no-effect');
+      const warnings = [
+        ...idle.map(({ declaration, why, remedy = '' }) => `${declaration.property}: ${why}. ${remedy}`),
+        ...instead.map(({ words }) => words),
+        ...made.warnings,
+      ];
       const rivals = beats.filter(({ declaration }) => declaration.origin !== 'user-agent').length;
       const how = important.length
         ? 'by importance, as nothing less can'
@@ -165,28 +251,39 @@ const engine = {
         draft: addToDraft(draft, css),
         matched: matched.map(({ index }) => index),
         summary,
-        warnings: [...warnings],
+        warnings,
       };
     } catch (error) {
       return tell(error);
     }
   },
 
-  /** Indices of the elements that a reach would touch. */
-  reach(spot: Spot, reach: 'only' | 'alike'): number[] {
-    const { matched } = writeOverride(opened(), { at: [targetOf(spot)], set: { color: 'red' }, reach });
-    return matched.map(({ index }) => index);
+  /** The steps from this one to all of its kind, with the elements of each. */
+  reaches(spot: Spot): ReachStep[] {
+    return reaches(bare ?? opened(), targetOf(spot)).map(({ words, at }) => ({
+      words,
+      indices: at.map((target) => elementOf(target).index),
+    }));
+  },
+
+  /** Keywords that a property takes, for completing while typing. */
+  words(property: string): string[] {
+    return keywordsOf(property).slice(0, 60);
   },
 
   prove(draft: string): Judged[] {
-    return prove(opened(), draft).verdicts.map(({ declaration, selector, outcome, why, remedy = '' }) => ({
-      line: declaration.line,
-      declaration: declaration.value ? `${declaration.property}: ${declaration.value}` : declaration.property,
-      selector,
-      outcome,
-      why,
-      remedy,
-    }));
+    return prove(bare ?? opened(), draft).verdicts.map(
+      ({ declaration, selector, outcome, why, remedy = '' }) => ({
+        line: declaration.line,
+        declaration: declaration.value
+          ? `${declaration.property}: ${declaration.value}`
+          : declaration.property,
+        selector,
+        outcome,
+        why,
+        remedy,
+      }),
+    );
   },
 
   isProperty(name: string): boolean {

@@ -1,5 +1,6 @@
 import { Button, Text } from '@mantine/core';
 import { useState } from 'react';
+import { BoxDrawing } from './box-drawing.js';
 import type { Governed } from './engine.js';
 import { everydayGroups } from './everyday.js';
 import type { Room } from './use-room.js';
@@ -18,6 +19,12 @@ export function GovernAnswer({ room, onChange }: { room: Room; onChange: (proper
   const groups = [...everydayGroups.map(({ name }) => name), 'Other'];
   return (
     <>
+      {room.box && <BoxDrawing box={room.box} />}
+      {room.box && room.box.coveredBy >= 0 && (
+        <Text size="sm" mb={4}>
+          A box inside covers all of it, so its own background cannot be seen.
+        </Text>
+      )}
       {shown.length === 0 && (
         <Text size="sm" c="dimmed">
           The site sets nothing on this box; all of it comes from the browser.
@@ -46,7 +53,7 @@ export function GovernAnswer({ room, onChange }: { room: Room; onChange: (proper
 
 function Fact({ fact, onChange }: { fact: Governed; onChange: (property: string) => void }) {
   const [isOpen, setIsOpen] = useState(false);
-  const { property, value, governs, variables, rivals, price, along } = fact;
+  const { property, value, governs, variables, rivals, price, along, motion } = fact;
   return (
     <div>
       <button type="button" className="fact" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
@@ -60,8 +67,8 @@ function Fact({ fact, onChange }: { fact: Governed; onChange: (property: string)
       </button>
       {isOpen && (
         <div className="rival">
-          {variables.map((sentence) => (
-            <div key={sentence}>{sentence}.</div>
+          {[...variables.map((one) => `${one}.`), ...motion].map((sentence) => (
+            <div key={sentence}>{sentence}</div>
           ))}
           {rivals.length > 0 && <b>It won over:</b>}
           {rivals.map(({ declaration, from, reason }) => (

@@ -40,6 +40,25 @@ export function LadderAnswer({ room, onChosen }: { room: Room; onChosen: () => v
           </li>
         ))}
       </ol>
+      {room.beneath.length > 0 && (
+        <>
+          <Text size="xs" c="dimmed" mt={8} mb={4}>
+            Beneath it, at the same point:
+          </Text>
+          {room.beneath.map(({ index, label }) => (
+            <button
+              key={index}
+              type="button"
+              className="rung"
+              onMouseEnter={() => room.light([index], label)}
+              onFocus={() => room.light([index], label)}
+              onClick={() => room.pointTo(index)}
+            >
+              <code>{label}</code>
+            </button>
+          ))}
+        </>
+      )}
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { Button, Code, NativeSelect, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import type { Step } from 'yelto';
 import type { Room } from './use-room.js';
 
 type Packed = Awaited<ReturnType<Room['engine']['pack']>>;
@@ -14,11 +15,11 @@ export function PasteAnswer({ room }: { room: Room }) {
   useEffect(() => void room.engine.panels().then(setPanels), [room.engine]);
   useEffect(() => {
     setIsCopied(false);
-    room.engine.pack(room.draft, panel).then(setPacked);
-  }, [room.engine, room.draft, panel]);
+    room.engine.pack(room.draft.text, panel).then(setPacked);
+  }, [room.engine, room.draft.text, panel]);
 
   const profile = panels.find(({ name }) => name === panel);
-  if (room.draft.trim() === '') {
+  if (room.draft.text.trim() === '') {
     return (
       <Text size="sm" c="dimmed">
         There is nothing to paste yet.
@@ -52,8 +53,45 @@ export function PasteAnswer({ room }: { room: Room }) {
           <Button size="xs" mt="sm" onClick={() => copy(packed.text).then(() => setIsCopied(true))}>
             {isCopied ? 'Copied' : 'Copy for the panel'}
           </Button>
+          <Arrived room={room} />
         </>
       )}
+    </>
+  );
+}
+
+/** Asks the live site whether the pasted text is there and wins. */
+function Arrived({ room }: { room: Room }) {
+  const [steps, setSteps] = useState<readonly Step[]>();
+  const [trouble, setTrouble] = useState('');
+  const ask = async () => {
+    setTrouble('');
+    setSteps(undefined);
+    const { pathname, search } = new URL(room.address);
+    await room.draft.link
+      .confirm(pathname + search)
+      .then(setSteps, (error: Error) => setTrouble(error.message));
+  };
+  return (
+    <>
+      <Button size="xs" mt="sm" ml="xs" variant="default" onClick={() => void ask()}>
+        Pasted. Has it arrived?
+      </Button>
+      {trouble && (
+        <Text size="sm" mt={4}>
+          {trouble}
+        </Text>
+      )}
+      {steps?.map(({ question, ok, seen, remedy }) => (
+        <div key={question} className="rival">
+          <b>
+            {ok ? 'Yes' : 'No'}: {question}?
+          </b>
+          {[...seen, ...(remedy ? [remedy] : [])].map((words) => (
+            <div key={words}>{words}</div>
+          ))}
+        </div>
+      ))}
     </>
   );
 }

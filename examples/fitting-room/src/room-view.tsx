@@ -1,24 +1,26 @@
-import { Alert, Button, Group, NativeSelect, Text, Title } from '@mantine/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { Alert, Button, Group, Text, TextInput, Title } from '@mantine/core';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { ChangeAnswer } from './change-answer.js';
 import { DraftAnswer } from './draft-answer.js';
 import { GovernAnswer } from './govern-answer.js';
+import { HoldAnswer } from './hold-answer.js';
+import { invitation } from './invitation.js';
 import { LadderAnswer } from './ladder-answer.js';
 import { PasteAnswer } from './paste-answer.js';
-import { useRoom } from './use-room.js';
+import type { Rung } from './engine.js';
+import { useRoom, type Room } from './use-room.js';
+import { WidthsAnswer } from './widths-answer.js';
 
-const demoPages = [
-  { value: '/r14/catalogue/index.html', label: 'Catalogue (demo site)' },
-  { value: '/r14/tool/index.html', label: 'Cider press (demo site)' },
-];
-
-type Question = 'point' | 'govern' | 'change' | 'prove' | 'paste';
+type Question = 'point' | 'govern' | 'hold' | 'change' | 'prove' | 'widths' | 'paste';
 
 export function RoomView() {
   const room = useRoom();
   const frame = useRef<HTMLIFrameElement>(null);
-  const asked = new URLSearchParams(location.search).get('page');
-  const [address, setAddress] = useState(asked?.startsWith('/') ? asked : demoPages[0].value);
+  const { enter } = room;
+  useEffect(() => {
+    enter(frame.current);
+    return () => enter(null);
+  }, [enter]);
   const [open, setOpen] = useState<Question>('point');
   const [property, setProperty] = useState('');
   const target = room.rungs.find(
@@ -52,13 +54,7 @@ export function RoomView() {
 
   return (
     <main className="room">
-      <iframe
-        ref={frame}
-        className="stage"
-        title="The page that is tried on"
-        src={address}
-        onLoad={() => frame.current && room.enter(frame.current)}
-      />
+      <iframe ref={frame} className="stage" title="The page that is tried on" src={invitation.site} />
       <div className="worksheet">
         <Group justify="space-between" mb={6} wrap="nowrap">
           <Title order={1} size="h4">
@@ -68,14 +64,7 @@ export function RoomView() {
             {room.status}
           </Text>
         </Group>
-        <NativeSelect
-          aria-label="Page"
-          size="xs"
-          mb="sm"
-          data={demoPages}
-          value={address}
-          onChange={(event) => setAddress(event.currentTarget.value)}
-        />
+        <Troubles room={room} />
         {room.missing.length > 0 && (
           <Alert color="yellow" p="xs" mb="sm">
             Missing on this page: {room.missing.join(', ')}. It is shown without.
@@ -94,6 +83,7 @@ export function RoomView() {
             ? 'Press the thing on the page… (or here to stop)'
             : 'Point at something on the page'}
         </Button>
+        <ByWords room={room} onFound={() => setOpen('point')} />
         {ask(
           'point',
           'Which box do you mean?',
@@ -103,6 +93,11 @@ export function RoomView() {
           'govern',
           target ? `What governs ${target.label.replace(/ “.*/, '')}?` : 'What governs it?',
           <GovernAnswer room={room} onChange={begin} />,
+        )}
+        {ask(
+          'hold',
+          `In which state?${room.held.length ? ` (${room.held.map(({ state }) => state).join(', ')} kept on)` : ''}`,
+          <HoldAnswer room={room} />,
         )}
         {ask(
           'change',
@@ -117,8 +112,84 @@ export function RoomView() {
           />,
         )}
         {ask('prove', `Does your draft hold?${draftState}`, <DraftAnswer room={room} />)}
+        {ask('widths', 'And at other widths?', <WidthsAnswer room={room} />)}
         {ask('paste', 'Paste it', <PasteAnswer room={room} />)}
       </div>
     </main>
+  );
+}
+
+/** What stands between the room and its draft. */
+function Troubles({ room: { draft } }: { room: Room }) {
+  return (
+    <>
+      {!draft.isLinked && (
+        <Alert color="red" p="xs" mb="sm">
+          The room’s server does not answer. What you write is kept here and saved as soon as it is back.
+        </Alert>
+      )}
+      {draft.rooms > 1 && (
+        <Alert color="yellow" p="xs" mb="sm">
+          This draft is open in {draft.rooms} rooms; each shows what the others write.
+        </Alert>
+      )}
+      {draft.trouble && (
+        <Alert color="red" p="xs" mb="sm">
+          {draft.trouble}
+        </Alert>
+      )}
+      {draft.theirs !== undefined && (
+        <Alert color="orange" p="xs" mb="sm" title="The draft was changed elsewhere in the same lines">
+          <pre className="theirs">{draft.theirs}</pre>
+          <Group gap="xs">
+            <Button size="compact-xs" onClick={() => draft.settle('mine')}>
+              Keep what I wrote here
+            </Button>
+            <Button size="compact-xs" variant="default" onClick={() => draft.settle('theirs')}>
+              Take what is in the file
+            </Button>
+          </Group>
+        </Alert>
+      )}
+    </>
+  );
+}
+
+/** Finds a thing by words that it shows: the way in for the keyboard. */
+function ByWords({ room, onFound }: { room: Room; onFound: () => void }) {
+  const [words, setWords] = useState('');
+  const [found, setFound] = useState<readonly Rung[]>([]);
+  return (
+    <div className="by-words">
+      <TextInput
+        size="xs"
+        aria-label="Or find it by words on the page"
+        placeholder="…or type words that it shows"
+        value={words}
+        onChange={(event) => {
+          const text = event.currentTarget.value;
+          setWords(text);
+          void room.engine.withWords(text).then((list) => setFound([...list]));
+        }}
+      />
+      {words.trim().length > 1 && found.length === 0 && <Text size="xs">No text on the page reads so.</Text>}
+      {found.map(({ index, label }) => (
+        <button
+          key={index}
+          type="button"
+          className="rung"
+          onMouseEnter={() => room.light([index], label)}
+          onFocus={() => room.light([index], label)}
+          onClick={() => {
+            setWords('');
+            setFound([]);
+            room.pointTo(index);
+            onFound();
+          }}
+        >
+          <code>{label}</code>
+        </button>
+      ))}
+    </div>
   );
 }

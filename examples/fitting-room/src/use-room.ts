@@ -1,30 +1,38 @@
-// The room's state: the page on the stage, what is pointed at, and the draft, which outlives a reload.
+// The room's state: the page on the stage, what is pointed at, what is held, and the draft.
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { enterStage, readDocument, type Stage } from 'yelto/browser';
-import type { Engine, Governed, Judged, Rung, Spot } from './engine.js';
-
-const draftKey = (address: string) =>
-  `yelto draft for ${new URL(address).pathname.split('/').slice(0, 2).join('/')}`;
+import type { LiveBox, LiveHold } from 'yelto/browser';
+import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
+import { FrameLink } from './frame-link.js';
+import { useDraft, type Draft } from './use-draft.js';
 
 export interface Room {
   readonly status: string;
   readonly missing: readonly string[];
   readonly isPicking: boolean;
   readonly rungs: readonly Rung[];
+  /** What lies beneath the pressed point besides the box that was hit, topmost first. */
+  readonly beneath: readonly Rung[];
   readonly chosen?: Spot;
+  readonly box?: LiveBox;
   readonly governed: readonly Governed[];
-  readonly draft: string;
+  readonly toggles: readonly Toggle[];
+  readonly held: readonly Toggle[];
+  readonly widths: readonly number[];
+  readonly draft: Draft;
   readonly verdicts: readonly Judged[];
   readonly engine: Remote<Engine>;
+  /** Address of the page on the stage. */
+  readonly address: string;
   setPicking(on: boolean): void;
   choose(spot: Spot): void;
+  pointTo(index: number): void;
+  hold(toggles: readonly Toggle[]): void;
   light(indices: readonly number[], note?: string): void;
-  setDraft(draft: string): void;
   /** Shows a draft on the page without keeping it; undefined shows the kept one again. */
   preview(draft: string | undefined): void;
-  /** Called when the page in the frame has loaded. */
-  enter(frame: HTMLIFrameElement): void;
+  /** Called with the frame once it is there. */
+  enter(frame: HTMLIFrameElement | null): void;
 }
 
 export function useRoom(): Room {
@@ -32,19 +40,25 @@ export function useRoom(): Room {
     () => wrap<Engine>(new Worker(new URL('./engine.ts', import.meta.url), { type: 'module' })),
     [],
   );
-  const stage = useRef<Stage | undefined>(undefined);
-  const address = useRef('');
-  // The kept text, for callbacks that outlive a rendering.
-  const keptDraft = useRef('');
-  const [status, setStatus] = useState('Reading the page…');
+  const stage = useRef<FrameLink | undefined>(undefined);
+  const showDraft = useCallback((text: string) => stage.current?.tryDraft(text), []);
+  const draft = useDraft(showDraft);
+  const kept = useRef('');
+  kept.current = draft.text;
+  const [status, setStatus] = useState('Opening the page…');
   const [missing, setMissing] = useState<readonly string[]>([]);
   const [isPicking, setIsPicking] = useState(false);
   const [rungs, setRungs] = useState<readonly Rung[]>([]);
+  const [beneath, setBeneath] = useState<readonly Rung[]>([]);
   const [chosen, setChosen] = useState<Spot>();
+  const [box, setBox] = useState<LiveBox>();
   const [governed, setGoverned] = useState<readonly Governed[]>([]);
-  const [draft, setDraftText] = useState('');
+  const [toggles, setToggles] = useState<readonly Toggle[]>([]);
+  const [held, setHeld] = useState<readonly Toggle[]>([]);
+  const [widths, setWidths] = useState<readonly number[]>([]);
   const [verdicts, setVerdicts] = useState<readonly Judged[]>([]);
-  const [isRead, setIsRead] = useState(false);
+  const [reads, setReads] = useState(0);
+  const [address, setAddress] = useState('');
 
   const setPicking = useCallback((on: boolean) => {
     setIsPicking(on);
@@ -55,74 +69,98 @@ export function useRoom(): Room {
     async (spot: Spot) => {
       setChosen(spot);
       stage.current?.light([spot.index]);
-      setGoverned(await engine.governed(spot));
+      const [facts, states, measured] = await Promise.all([
+        engine.governed(spot),
+        engine.toggles(spot),
+        stage.current?.measure(spot.index),
+      ]);
+      setGoverned(facts);
+      setToggles(states);
+      setBox(measured);
     },
     [engine],
+  );
+
+  const pointTo = useCallback(
+    async (index: number) => {
+      setPicking(false);
+      setRungs(await engine.ladder(index));
+      await choose({ index, pseudo: '' });
+    },
+    [engine, choose, setPicking],
   );
 
   const point = useCallback(
     async (indices: readonly number[]) => {
       const [index] = indices;
       if (index === undefined) return;
-      setPicking(false);
-      const found = await engine.ladder(index);
-      setRungs(found);
-      await choose({ index, pseudo: '' });
+      await pointTo(index);
+      setBeneath(await engine.beneath(indices));
     },
-    [engine, choose, setPicking],
+    [engine, pointTo],
+  );
+
+  const read = useCallback(
+    async (source: Parameters<Engine['load']>[0]) => {
+      const found = await engine.load(source);
+      setMissing(found.missing);
+      setWidths(found.widths);
+      setStatus(`${found.elements} elements read`);
+      setReads((before) => before + 1);
+    },
+    [engine],
   );
 
   const enter = useCallback(
-    async (frame: HTMLIFrameElement) => {
-      const document = frame.contentDocument;
-      if (!document?.body) return setStatus('This page cannot be read: it does not come from here.');
+    (frame: HTMLIFrameElement | null) => {
       stage.current?.leave();
-      setIsRead(false);
-      setRungs([]);
-      setChosen(undefined);
-      address.current = document.location.href;
-      stage.current = enterStage(document, {
-        onPoint: (indices) => void point(indices),
+      if (!frame) return;
+      stage.current = new FrameLink(frame, {
+        onReady(where) {
+          setAddress(where);
+          setRungs([]);
+          setBeneath([]);
+          setChosen(undefined);
+          setHeld([]);
+          setStatus('Reading the page…');
+          stage.current?.tryDraft(kept.current);
+        },
+        onPage: (source) => void read(source),
         onHover: (index) => stage.current?.light([index]),
+        onPoint: (indices) => void point(indices),
       });
-      const kept = localStorage.getItem(draftKey(address.current)) ?? '';
-      keptDraft.current = kept;
-      setDraftText(kept);
-      stage.current.tryDraft(kept);
-      const source = await readDocument(document);
-      const { elements, missing: lost } = await engine.load(source);
-      setMissing(lost);
-      setStatus(`${elements} elements read`);
-      setIsRead(true);
     },
-    [engine, point],
+    [point, read],
+  );
+
+  const hold = useCallback(
+    async (wanted: readonly Toggle[]) => {
+      setHeld(wanted);
+      const holds: LiveHold[] = wanted.map(({ index, state }) => ({ index, state }));
+      stage.current?.hold(holds);
+      await engine.hold(holds);
+      setReads((before) => before + 1);
+    },
+    [engine],
   );
 
   useEffect(() => {
-    if (!isRead) return;
+    if (!reads) return;
     let isStale = false;
     const timer = setTimeout(async () => {
-      const judged = await engine.prove(draft);
+      const judged = await engine.prove(draft.text);
       if (!isStale) setVerdicts(judged);
     }, 120);
     return () => {
       isStale = true;
       clearTimeout(timer);
     };
-  }, [engine, draft, isRead]);
-
-  const setDraft = useCallback((text: string) => {
-    keptDraft.current = text;
-    setDraftText(text);
-    stage.current?.tryDraft(text);
-    localStorage.setItem(draftKey(address.current), text);
-  }, []);
+  }, [engine, draft.text, reads]);
 
   const preview = useCallback(
-    (text: string | undefined) => stage.current?.tryDraft(text ?? keptDraft.current),
+    (text: string | undefined) => stage.current?.tryDraft(text ?? kept.current),
     [],
   );
-
   const light = useCallback(
     (indices: readonly number[], note?: string) => stage.current?.light(indices, note),
     [],
@@ -133,15 +171,22 @@ export function useRoom(): Room {
     missing,
     isPicking,
     rungs,
+    beneath,
     chosen,
+    box,
     governed,
+    toggles,
+    held,
+    widths,
     draft,
     verdicts,
     engine,
+    address,
     setPicking,
     choose,
+    pointTo,
+    hold,
     light,
-    setDraft,
     preview,
     enter,
   };

@@ -1,0 +1,74 @@
+// The other end of the script in the site's page: what the room asks, and what it hears. Messages count only from
+// that frame, from the site's origin and with the page's token; whatever they hold is data, never an order.
+import { isGenuine, type LiveBox, type LiveHold, type ToPage, type ToRoom } from 'yelto/browser';
+import { invitation, siteOrigin } from './invitation.js';
+
+export interface FrameEvents {
+  readonly onReady: (address: string) => void;
+  readonly onPage: (source: Extract<ToRoom, { kind: 'page' }>['source']) => void;
+  readonly onHover: (index: number) => void;
+  readonly onPoint: (indices: readonly number[]) => void;
+}
+
+export class FrameLink {
+  readonly #asked = new Map<number, (box: LiveBox | undefined) => void>();
+  #count = 0;
+  /** Before the page's script is there nobody would hear. */
+  #isReady = false;
+
+  constructor(
+    private readonly frame: HTMLIFrameElement,
+    private readonly events: Partial<FrameEvents>,
+  ) {
+    window.addEventListener('message', this.#hear);
+  }
+
+  leave(): void {
+    window.removeEventListener('message', this.#hear);
+  }
+
+  read = (): void => this.#tell({ kind: 'read' });
+  light = (indices: readonly number[], note?: string): void => this.#tell({ kind: 'light', indices, note });
+  tryDraft = (css: string): void => this.#tell({ kind: 'draft', css });
+  setPicking = (on: boolean): void => this.#tell({ kind: 'pick', on });
+  hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', holds });
+
+  /** undefined where the element has no box, or the page does not answer within a second. */
+  measure = (index: number): Promise<LiveBox | undefined> => {
+    const id = this.#count++;
+    return new Promise((answer) => {
+      this.#asked.set(id, answer);
+      setTimeout(() => this.#answer(id, undefined), 1000);
+      this.#tell({ kind: 'measure', index, id });
+    });
+  };
+
+  #answer(id: number, box: LiveBox | undefined): void {
+    this.#asked.get(id)?.(box);
+    this.#asked.delete(id);
+  }
+
+  #tell(message: ToPage): void {
+    if (this.#isReady)
+      this.frame.contentWindow?.postMessage({ ...message, yelto: invitation.pageToken }, siteOrigin);
+  }
+
+  #hear = (event: MessageEvent): void => {
+    const from = { source: this.frame.contentWindow, origin: siteOrigin, token: invitation.pageToken };
+    if (!isGenuine<ToRoom>(event, from)) return;
+    const message = event.data;
+    switch (message.kind) {
+      case 'ready':
+        this.#isReady = true;
+        return this.events.onReady?.(String(message.address));
+      case 'page':
+        return this.events.onPage?.(message.source);
+      case 'hover':
+        return this.events.onHover?.(Number(message.index));
+      case 'point':
+        return this.events.onPoint?.(message.indices.map(Number));
+      case 'measured':
+        return this.#answer(message.id, message.box);
+    }
+  };
+}

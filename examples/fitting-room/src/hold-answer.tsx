@@ -1,0 +1,79 @@
+import { Button, Text } from '@mantine/core';
+import { useState } from 'react';
+import type { Toggle } from './engine.js';
+import type { Room } from './use-room.js';
+
+const everyday = [':hover', ':focus', ':active'];
+
+/** States that would change the chosen box, kept on while looking. */
+export function HoldAnswer({ room }: { room: Room }) {
+  const [own, setOwn] = useState('');
+  const { chosen, toggles, held } = room;
+  if (!chosen) {
+    return (
+      <Text size="sm" c="dimmed">
+        Choose a box first.
+      </Text>
+    );
+  }
+  const usual: Toggle[] = everyday
+    .filter((state) => !toggles.some((one) => one.state === state && one.index === chosen.index))
+    .map((state) => ({ index: chosen.index, state, label: `${state} on it`, changes: '' }));
+  const isHeld = ({ index, state }: Toggle) => held.some((one) => one.index === index && one.state === state);
+  const flip = (toggle: Toggle) =>
+    room.hold(
+      isHeld(toggle)
+        ? held.filter((one) => one.index !== toggle.index || one.state !== toggle.state)
+        : [...held, toggle],
+    );
+  const all = [
+    ...held.filter(
+      (one) => ![...toggles, ...usual].some((two) => two.index === one.index && two.state === one.state),
+    ),
+    ...toggles,
+    ...usual,
+  ];
+  return (
+    <>
+      <Text size="sm" c="dimmed" mb={6}>
+        {toggles.length
+          ? 'The site’s sheets know these states of it. Press one to keep it on; a change is then written for it alone.'
+          : 'The site’s sheets know no state that would change it.'}
+      </Text>
+      <div className="states">
+        {all.map((toggle) => (
+          <button
+            key={`${toggle.index}${toggle.state}`}
+            type="button"
+            className="rung"
+            aria-pressed={isHeld(toggle)}
+            onClick={() => flip(toggle)}
+          >
+            <code>{toggle.label}</code>
+            {toggle.changes && <small>changes {toggle.changes}</small>}
+          </button>
+        ))}
+      </div>
+      <form
+        className="one-line"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const state = own.trim();
+          if (/^(\.|:|\[)/.test(state))
+            flip({ index: chosen.index, state, label: `${state} on it`, changes: '' });
+          setOwn('');
+        }}
+      >
+        <input
+          aria-label="Another state"
+          placeholder=".is-open or [aria-expanded=true]"
+          value={own}
+          onChange={(event) => setOwn(event.currentTarget.value)}
+        />
+        <Button type="submit" size="compact-xs" variant="default">
+          Keep on
+        </Button>
+      </form>
+    </>
+  );
+}

@@ -1,0 +1,22 @@
+// npm run build: the library, then the fitting room beside it.
+import { ensurePackages, runOrStop } from './setup.mjs';
+
+ensurePackages();
+export function buildRoom() {
+  for (const mode of ['production', 'stage'])
+    runOrStop('npx', [
+      '--no-install',
+      'vite',
+      'build',
+      'examples/fitting-room',
+      '--mode',
+      mode,
+      '--logLevel',
+      'error',
+    ]);
+}
+
+if (process.argv[1]?.endsWith('build.mjs')) {
+  runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json']);
+  buildRoom();
+}

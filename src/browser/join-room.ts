@@ -1,0 +1,85 @@
+import { makeHolder } from './hold.js';
+import { measureBox } from './measure.js';
+import { isGenuine, type ToPage, type ToRoom } from './messages.js';
+import { ownMark, readDocument } from './read-document.js';
+import { enterStage } from './stage.js';
+
+/** How the page's script finds its room. */
+export interface Invitation {
+  /** The room's origin. */
+  readonly room: string;
+  readonly token: string;
+  /** The origin of the site itself, whose links are kept inside; '' for none. */
+  readonly site: string;
+}
+
+/**
+ * Joins a document to the room that frames it: reports what it is and what was pointed at, shows what the room
+ * sends. Only messages from the framing window, the room's origin and with the token are heard. Does nothing in
+ * a page that is not framed.
+ */
+export function joinRoom(document: Document, { room, token, site }: Invitation): void {
+  const window = document.defaultView;
+  if (!window || window.parent === window) return;
+  const tell = (message: ToRoom) => window.parent.postMessage({ ...message, yelto: token }, room);
+  // Elements are named by their number, so the room must have read the page as it is.
+  let isChanged = false;
+  const report = async () => {
+    isChanged = false;
+    tell({ kind: 'page', source: await readDocument(document) });
+  };
+  const stage = enterStage(document, {
+    onHover: (index) => tell({ kind: 'hover', index }),
+    onPoint: (indices) => {
+      void (async () => {
+        if (isChanged) await report();
+        tell({ kind: 'point', indices });
+      })();
+    },
+  });
+  const holder = makeHolder(document);
+  new window.MutationObserver((records) => {
+    isChanged ||= records.some(({ target }) => !(target as Element).closest?.(`[${ownMark}]`));
+  }).observe(document.documentElement, {
+    subtree: true,
+    childList: true,
+    attributes: true,
+    characterData: true,
+  });
+  keepLinksInside(document, site);
+  window.addEventListener('message', (event) => {
+    if (!isGenuine<ToPage>(event, { source: window.parent, origin: room, token })) return;
+    const message = event.data;
+    switch (message.kind) {
+      case 'read':
+        return void report();
+      case 'light':
+        return stage.light(message.indices, message.note);
+      case 'draft':
+        return stage.tryDraft(message.css);
+      case 'pick':
+        return stage.setPicking(message.on);
+      case 'hold':
+        return holder.hold(message.holds);
+      case 'measure':
+        return tell({ kind: 'measured', id: message.id, box: measureBox(document, message.index) });
+    }
+  });
+  tell({ kind: 'ready', address: document.location.href });
+  if (document.readyState === 'complete') void report();
+  else window.addEventListener('load', () => void report());
+}
+
+/** Links to the site by its own name lead to the copy that is passed on here. */
+function keepLinksInside(document: Document, site: string): void {
+  if (!site) return;
+  document.addEventListener(
+    'click',
+    (event) => {
+      const link = (event.target as Element | null)?.closest?.('a[href]') as HTMLAnchorElement | null;
+      if (!link || new URL(link.href).origin !== site) return;
+      link.href = link.href.slice(site.length) || '/';
+    },
+    { capture: true },
+  );
+}

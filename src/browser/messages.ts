@@ -1,0 +1,58 @@
+import type { PageSource } from '../page/index.js';
+
+/** What the room asks of the page's script; each message carries the token that the script was given. */
+export type ToPage =
+  | { readonly kind: 'read' }
+  | { readonly kind: 'light'; readonly indices: readonly number[]; readonly note?: string }
+  | { readonly kind: 'draft'; readonly css: string }
+  | { readonly kind: 'pick'; readonly on: boolean }
+  | { readonly kind: 'hold'; readonly holds: readonly LiveHold[] }
+  | { readonly kind: 'measure'; readonly index: number; readonly id: number };
+
+/** What the page's script reports; it can ask for nothing. */
+export type ToRoom =
+  | { readonly kind: 'ready'; readonly address: string }
+  | { readonly kind: 'page'; readonly source: PageSource }
+  | { readonly kind: 'hover'; readonly index: number }
+  | { readonly kind: 'point'; readonly indices: readonly number[] }
+  | { readonly kind: 'measured'; readonly id: number; readonly box?: LiveBox };
+
+/** A state that is kept on in the live page: `:hover`, `.is-open`, `[aria-expanded="true"]`. */
+export interface LiveHold {
+  readonly index: number;
+  readonly state: string;
+}
+
+/** What only the browser knows of a box, CSS px. */
+export interface LiveBox {
+  readonly width: number;
+  readonly height: number;
+  /** Top, right, bottom, left. */
+  readonly margin: readonly number[];
+  readonly border: readonly number[];
+  readonly padding: readonly number[];
+  /** The colour that stands behind its text, where it is plain: `rgb(…)`. */
+  readonly behind: string;
+  /** The element whose background covers this one's wholly; −1 for none. */
+  readonly coveredBy: number;
+  /** The font that is really used, as far as the browser tells. */
+  readonly font: string;
+}
+
+export type Sealed<T> = T & { readonly yelto: string };
+
+/** Whether a message comes from the given window and origin and carries the token. */
+export function isGenuine<T>(
+  event: MessageEvent,
+  from: { readonly source: unknown; readonly origin: string; readonly token: string },
+): event is MessageEvent<Sealed<T>> {
+  const data = event.data as { yelto?: unknown; kind?: unknown } | null;
+  return (
+    event.source === from.source &&
+    event.origin === from.origin &&
+    typeof data === 'object' &&
+    data !== null &&
+    data.yelto === from.token &&
+    typeof data.kind === 'string'
+  );
+}

@@ -1,0 +1,80 @@
+import { readFile, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { YeltoError } from '../../text/index.js';
+import { makeToken } from './guard.js';
+import { serveRoom } from './room-server.js';
+import { serveSite } from './site-server.js';
+
+export interface RoomPlan {
+  /** A folder with index.html, an .html file, or an http(s) address. */
+  readonly where: string;
+  /** The CSS file of the draft; made at the first change. */
+  readonly draft: string;
+  /** Ports for the room and the site; 0, the default, takes free ones. */
+  readonly ports?: { readonly room?: number; readonly site?: number };
+}
+
+export interface FittingRoom {
+  /** To open in a browser on this machine; it holds the run's token. */
+  readonly address: string;
+  /** Where the site is passed on. */
+  readonly site: string;
+  close(): Promise<void>;
+}
+
+/** The built room, as `npm run build` leaves it beside the compiled library. */
+const builtRoom = fileURLToPath(new URL('../../room/', import.meta.url));
+
+/**
+ * Opens the fitting room on a site: two servers on this machine, one that passes the site on and one for the
+ * room and its draft, with different origins and different tokens.
+ * @throws YeltoError when the page is not there, the room was not built, or a port is taken.
+ */
+export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<FittingRoom> {
+  const isAddress = /^https?:\/\//i.test(where);
+  if (!isAddress && !(await stat(where).catch(() => undefined)))
+    throw new YeltoError(`There is no file or folder "${where}".`, {
+      file: where,
+      remedy: 'An address begins with http:// or https://.',
+    });
+  if (!(await stat(join(builtRoom, 'index.html')).catch(() => undefined)))
+    throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
+  const token = makeToken();
+  const pageToken = makeToken();
+  const room = await inUse('room', ports.room, () =>
+    serveRoom({ files: builtRoom, draft, token, port: ports.room ?? 0, site: isAddress ? where : undefined }),
+  );
+  const origin = `http://127.0.0.1:${room.port}`;
+  const site = await inUse('site', ports.site, () =>
+    serveSite(where, ports.site ?? 0, {
+      path: `/${pageToken.slice(0, 12)}-yelto.js`,
+      script: () => readFile(join(builtRoom, 'stage.js'), 'utf8'),
+      data: { room: origin, token: pageToken, site: isAddress ? new URL(where).origin : '' },
+    }),
+  ).catch(async (error: unknown) => {
+    await room.close();
+    throw error;
+  });
+  const siteOrigin = `http://127.0.0.1:${site.port}`;
+  const asked = new URLSearchParams({ token, page: pageToken, site: siteOrigin + site.startPath });
+  return {
+    // Behind the hash it is sent to no server and stands in no log.
+    address: `${origin}/#${asked}`,
+    site: siteOrigin + site.startPath,
+    async close() {
+      await Promise.all([site.close(), room.close()]);
+    },
+  };
+}
+
+async function inUse<T>(what: string, port: number | undefined, open: () => Promise<T>): Promise<T> {
+  try {
+    return await open();
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
+    throw new YeltoError(`The ${what}'s port ${port} is taken.`, {
+      remedy: 'Give another one, or none to take a free one.',
+    });
+  }
+}

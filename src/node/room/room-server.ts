@@ -1,0 +1,154 @@
+import { createServer, type IncomingMessage } from 'node:http';
+import sirv from 'sirv';
+import { WebSocketServer, type WebSocket } from 'ws';
+import { YeltoError } from '../../text/index.js';
+import { openPage } from '../open-page.js';
+import { confirm } from '../../proof/index.js';
+import { DraftStore, type DraftState } from './draft-store.js';
+import { isOwnHost, isToken, listenLocally, refuse } from './guard.js';
+import { closeServer } from './site-server.js';
+
+/** What the room tells its server. */
+export type RoomRequest =
+  | { readonly kind: 'save'; readonly id: number; readonly text: string; readonly base: string }
+  | { readonly kind: 'undo' | 'redo'; readonly id: number }
+  | { readonly kind: 'confirm'; readonly id: number; readonly path: string };
+
+/** What the server tells the room. `draft` comes unasked, at the beginning and when the file changed outside. */
+export type RoomNotice =
+  | { readonly kind: 'draft'; readonly state: DraftState; readonly file: string; readonly rooms: number }
+  | { readonly kind: 'answer'; readonly id: number; readonly result: unknown }
+  | { readonly kind: 'failed'; readonly id: number; readonly message: string; readonly remedy: string };
+
+export interface RoomServer {
+  readonly port: number;
+  close(): Promise<void>;
+}
+
+interface RoomOptions {
+  /** Folder of the room's built files. */
+  readonly files: string;
+  readonly draft: string;
+  readonly token: string;
+  readonly port: number;
+  /** The live site, for asking whether the pasted text has arrived; its origin alone is asked. */
+  readonly site?: string;
+}
+
+/** Text that a room may send at once, bytes. */
+const largestMessage = 8_000_000;
+
+/**
+ * Serves the room's page and keeps its draft. The files of the page are open to this machine; everything else
+ * goes over one web socket, which wants the run's token, the room's own origin and this machine's name.
+ */
+export async function serveRoom({ files, draft, token, port, site }: RoomOptions): Promise<RoomServer> {
+  const rooms = new Set<WebSocket>();
+  const notify = (state: DraftState, but?: WebSocket) => {
+    for (const room of rooms)
+      if (room !== but) send(room, { kind: 'draft', state, file: draft, rooms: rooms.size });
+  };
+  const store = await DraftStore.open(draft, (state) => notify(state));
+  const pages = sirv(files, { dev: true, dotfiles: false });
+  const server = createServer((request, response) => {
+    if (!isOwnHost(request, portOf()))
+      return refuse(response, 421, 'This server answers to 127.0.0.1 alone.');
+    response.setHeader('x-frame-options', 'DENY');
+    response.setHeader('referrer-policy', 'no-referrer');
+    response.setHeader('cross-origin-resource-policy', 'same-origin');
+    if (request.method !== 'GET' && request.method !== 'HEAD')
+      return refuse(response, 405, 'Only reading is possible here.');
+    pages(request, response, () => refuse(response, 404, 'There is nothing here.'));
+  });
+  const portOf = () => (server.address() as { port: number }).port;
+  const sockets = new WebSocketServer({ noServer: true, maxPayload: largestMessage });
+  server.on('upgrade', (request, socket, head) => {
+    if (!isAllowed(request, portOf(), token)) return socket.end('HTTP/1.1 403 Forbidden\r\n\r\n');
+    sockets.handleUpgrade(request, socket, head, (room) => {
+      rooms.add(room);
+      notify(store.state);
+      room.on('close', () => {
+        rooms.delete(room);
+        notify(store.state);
+      });
+      room.on('error', () => room.terminate());
+      room.on('message', (data) => void answer(room, String(data)));
+    });
+  });
+
+  async function answer(room: WebSocket, text: string): Promise<void> {
+    const request = readRequest(text);
+    if (!request) return room.close(1008, 'not a request');
+    try {
+      const result = await work(request, room);
+      send(room, { kind: 'answer', id: request.id, result });
+    } catch (error) {
+      const { message, remedy } =
+        error instanceof YeltoError ? error : { message: (error as Error).message, remedy: undefined };
+      send(room, { kind: 'failed', id: request.id, message, remedy: remedy ?? '' });
+    }
+  }
+
+  async function work(request: RoomRequest, room: WebSocket): Promise<unknown> {
+    switch (request.kind) {
+      case 'save': {
+        const saved = await store.save(request.text, request.base);
+        if (saved.kind === 'saved') notify(saved.state, room);
+        return saved;
+      }
+      case 'undo':
+      case 'redo': {
+        const state = await store[request.kind]();
+        notify(state, room);
+        return state;
+      }
+      case 'confirm': {
+        if (!site) throw new YeltoError('There is no live site to ask: a folder is shown.');
+        const address = new URL(request.path, site);
+        if (address.origin !== new URL(site).origin)
+          throw new YeltoError('Only the site that is shown is asked.');
+        return confirm(await openPage(address.href), store.state.text);
+      }
+    }
+  }
+
+  const taken = await listenLocally(server, port);
+  return {
+    port: taken,
+    async close() {
+      for (const room of rooms) room.terminate();
+      await store.close();
+      await closeServer(server);
+    },
+  };
+}
+
+function send(room: WebSocket, notice: RoomNotice): void {
+  room.send(JSON.stringify(notice));
+}
+
+/** A browser sends the origin of the page that opens a socket and does not let the page change it. */
+function isAllowed(request: IncomingMessage, port: number, token: string): boolean {
+  const { origin, host } = request.headers;
+  const asked = new URL(request.url ?? '/', 'http://127.0.0.1');
+  return (
+    isOwnHost(request, port) &&
+    origin === `http://${host}` &&
+    asked.pathname === '/link' &&
+    isToken(asked.searchParams.get('token'), token)
+  );
+}
+
+function readRequest(text: string): RoomRequest | undefined {
+  try {
+    const { kind, id, text: draft, base, path } = JSON.parse(text) as Record<string, unknown>;
+    if (typeof id !== 'number') return undefined;
+    if (kind === 'save' && typeof draft === 'string' && typeof base === 'string')
+      return { kind, id, text: draft, base };
+    if (kind === 'undo' || kind === 'redo') return { kind, id };
+    if (kind === 'confirm' && typeof path === 'string') return { kind, id, path };
+  } catch {
+    // Not JSON.
+  }
+  return undefined;
+}

@@ -1,0 +1,263 @@
+import { readFile, stat } from 'node:fs/promises';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { dirname, extname, resolve, sep } from 'node:path';
+import { brotliDecompress, gunzip, inflate } from 'node:zlib';
+import { promisify } from 'node:util';
+import { createProxyServer } from 'http-proxy-3';
+import sirv from 'sirv';
+import { isOwnHost, listenLocally, refuse } from './guard.js';
+
+/** What is put into every HTML page, and where the room's script is found. */
+export interface Insertion {
+  /** Address below the site where the script is answered; no real site has it. */
+  readonly path: string;
+  readonly script: () => Promise<string>;
+  /** Attributes of the script element; their values are escaped here. */
+  readonly data: Readonly<Record<string, string>>;
+}
+
+export interface SiteServer {
+  readonly port: number;
+  /** Where the page that was asked for is answered, from the root. */
+  readonly startPath: string;
+  close(): Promise<void>;
+}
+
+/**
+ * Passes a site on from this machine: a live one by its address, or a folder. HTML pages get the room's script,
+ * and lose what would stop it or the frame; all else goes through as it is. Only that one site is reached.
+ */
+export async function serveSite(where: string, port: number, insertion: Insertion): Promise<SiteServer> {
+  const isAddress = /^https?:\/\//i.test(where);
+  const site = isAddress ? remoteSite(new URL(where), insertion) : await localSite(where, insertion);
+  const server = createServer((request, response) => {
+    const own = (server.address() as { port: number }).port;
+    if (!isOwnHost(request, own)) return refuse(response, 421, 'This server answers to 127.0.0.1 alone.');
+    if (request.url?.split('?')[0] === insertion.path) return void answerScript(response, insertion);
+    site.answer(request, response);
+  });
+  server.on('upgrade', (request, socket, head) => {
+    if (!isOwnHost(request, (server.address() as { port: number }).port) || !site.upgrade)
+      return socket.destroy();
+    site.upgrade(request, socket, head);
+  });
+  const taken = await listenLocally(server, port);
+  return { port: taken, startPath: site.startPath, close: () => closeServer(server) };
+}
+
+export function closeServer(server: Server): Promise<void> {
+  server.closeAllConnections();
+  return new Promise((done) => server.close(() => done()));
+}
+
+interface Site {
+  readonly startPath: string;
+  answer(request: IncomingMessage, response: ServerResponse): void;
+  upgrade?(request: IncomingMessage, socket: import('node:stream').Duplex, head: Buffer): void;
+}
+
+async function answerScript(response: ServerResponse, { script }: Insertion): Promise<void> {
+  response
+    .writeHead(200, { 'content-type': 'text/javascript; charset=utf-8', 'cache-control': 'no-store' })
+    .end(await script());
+}
+
+/** Headers that keep a page out of a frame or make a browser remember an https-only site. */
+const droppedHeaders = [
+  'x-frame-options',
+  'strict-transport-security',
+  'cross-origin-opener-policy',
+  'cross-origin-embedder-policy',
+  'content-security-policy-report-only',
+];
+
+function remoteSite(address: URL, insertion: Insertion): Site {
+  const proxy = createProxyServer({
+    target: address.origin,
+    changeOrigin: true,
+    selfHandleResponse: true,
+    secure: true,
+    cookieDomainRewrite: '',
+    xfwd: false,
+  });
+  proxy.on('error', (error, _request, response) => {
+    if ('writeHead' in response && !response.headersSent)
+      refuse(response as ServerResponse, 502, `${address.origin} does not answer: ${error.message}`);
+    else response.destroy?.();
+  });
+  proxy.on('proxyRes', (answer, request, response) => {
+    const headers = { ...answer.headers };
+    for (const name of droppedHeaders) delete headers[name];
+    if (headers.location) headers.location = headers.location.replace(address.origin, '') || '/';
+    // Cookies for https alone would not come back over this server.
+    if (headers['set-cookie'])
+      headers['set-cookie'] = headers['set-cookie'].map((one) =>
+        one.replace(/;\s*(secure|domain=[^;]*)/gi, '').replace(/;\s*samesite=none/gi, '; SameSite=Lax'),
+      );
+    const isPage =
+      /^text\/html/i.test(headers['content-type'] ?? '') &&
+      request.method !== 'HEAD' &&
+      answer.statusCode !== 304;
+    if (!isPage) {
+      response.writeHead(answer.statusCode ?? 502, headers);
+      answer.pipe(response);
+      return;
+    }
+    void passPage(answer, headers, response as ServerResponse, insertion);
+  });
+  return {
+    startPath: address.pathname + address.search,
+    answer: (request, response) => {
+      delete request.headers.referer;
+      // What is compressed otherwise could not be opened again.
+      request.headers['accept-encoding'] = 'gzip, deflate, br';
+      // A part of a page could not take the script in.
+      if (/text\/html/.test(request.headers.accept ?? '')) delete request.headers.range;
+      if (request.headers.origin) request.headers.origin = address.origin;
+      proxy.web(request, response);
+    },
+    upgrade: (request, socket, head) => {
+      if (request.headers.origin) request.headers.origin = address.origin;
+      proxy.ws(request, socket as import('node:net').Socket, head);
+    },
+  };
+}
+
+async function passPage(
+  answer: IncomingMessage,
+  headers: IncomingMessage['headers'],
+  response: ServerResponse,
+  insertion: Insertion,
+): Promise<void> {
+  try {
+    const chunks: Buffer[] = [];
+    for await (const chunk of answer) chunks.push(chunk as Buffer);
+    const html = await decoded(Buffer.concat(chunks), headers['content-encoding'] ?? '');
+    const { text, nonce } = withInsertion(html, insertion);
+    delete headers['content-encoding'];
+    delete headers['content-length'];
+    delete headers['transfer-encoding'];
+    delete headers.etag;
+    const policy = headers['content-security-policy'];
+    if (policy) headers['content-security-policy'] = loosened(String(policy), nonce);
+    const body = Buffer.from(text, 'latin1');
+    response.writeHead(answer.statusCode ?? 200, { ...headers, 'content-length': body.length }).end(body);
+  } catch (error) {
+    if (!response.headersSent) refuse(response, 502, `The page cannot be read: ${(error as Error).message}`);
+    else response.destroy();
+  }
+}
+
+const decoders: Readonly<Record<string, ((bytes: Buffer) => Promise<Buffer>) | undefined>> = {
+  gzip: promisify(gunzip),
+  br: promisify(brotliDecompress),
+  deflate: promisify(inflate),
+};
+
+/** The page as bytes, one character each, so that its encoding is left alone. */
+async function decoded(bytes: Buffer, encoding: string): Promise<string> {
+  let plain = bytes;
+  for (const name of encoding
+    .split(',')
+    .map((one) => one.trim().toLowerCase())
+    .reverse()) {
+    if (name === '' || name === 'identity') continue;
+    const decode = decoders[name];
+    if (!decode) throw new Error(`it is compressed with ${name}`);
+    plain = await decode(plain);
+  }
+  return plain.toString('latin1');
+}
+
+/** Puts the script first into the head, before any of the page's own. */
+function withInsertion(html: string, { path, data }: Insertion): { text: string; nonce: string } {
+  const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(12))).toString('base64url');
+  const attributes = Object.entries(data).map(
+    ([name, value]) => ` data-${name}="${value.replace(/[&"<]/g, (sign) => `&#${sign.charCodeAt(0)};`)}"`,
+  );
+  const script = `<script data-yelto nonce="${nonce}" src="${path}"${attributes.join('')}></script>`;
+  const place = /<head(?:\s[^>]*)?>|<html(?:\s[^>]*)?>|<!doctype[^>]*>/gi;
+  let at = 0;
+  for (const found of html.slice(0, 20_000).matchAll(place)) at = found.index + found[0].length;
+  return { text: html.slice(0, at) + script + html.slice(at), nonce };
+}
+
+/** A content policy that lets the one script in and the room frame the page; all else stays forbidden. */
+function loosened(policy: string, nonce: string): string {
+  return policy
+    .split(',')
+    .map((one) => {
+      const directives = new Map(
+        one
+          .split(';')
+          .map((part) => part.trim().split(/\s+/))
+          .filter(([name]) => name)
+          .map(([name, ...sources]) => [name.toLowerCase(), sources]),
+      );
+      for (const name of [
+        'frame-ancestors',
+        'sandbox',
+        'require-trusted-types-for',
+        'upgrade-insecure-requests',
+        'report-uri',
+        'report-to',
+      ])
+        directives.delete(name);
+      const scripts = directives.get('script-src') ?? directives.get('default-src');
+      if (scripts)
+        directives.set('script-src', [
+          ...scripts.filter((source) => source !== "'none'"),
+          `'nonce-${nonce}'`,
+        ]);
+      if (directives.has('script-src-elem'))
+        directives.set('script-src-elem', [
+          ...directives.get('script-src-elem')!.filter((source) => source !== "'none'"),
+          `'nonce-${nonce}'`,
+        ]);
+      // The page's script reads the sheets again, which the page itself loaded from there.
+      const connects = directives.get('connect-src') ?? directives.get('default-src');
+      if (connects)
+        directives.set('connect-src', [...connects.filter((source) => source !== "'none'"), "'self'"]);
+      return [...directives].map(([name, sources]) => [name, ...sources].join(' ')).join('; ');
+    })
+    .join(', ');
+}
+
+async function localSite(where: string, insertion: Insertion): Promise<Site> {
+  const path = resolve(where);
+  const isFolder = (await stat(path)).isDirectory();
+  // The sheets of a page often stand beside its folder.
+  const root = isFolder ? dirname(path) : dirname(dirname(path));
+  const startPath = `/${path.slice(root.length).split(sep).filter(Boolean).map(encodeURIComponent).join('/')}${isFolder ? '/index.html' : ''}`;
+  const files = sirv(root, { dev: true, dotfiles: false });
+  return {
+    startPath,
+    answer: (request, response) => {
+      const asked = decodeSafely((request.url ?? '/').split('?')[0]);
+      const file = resolve(root, `.${asked.endsWith('/') ? `${asked}index.html` : asked}`);
+      const isInside = file === root || file.startsWith(root + sep);
+      const isHidden = file
+        .slice(root.length)
+        .split(sep)
+        .some((part) => part.startsWith('.'));
+      if (!isInside || isHidden) return refuse(response, 404, 'There is nothing here.');
+      if (!/^\.html?$/i.test(extname(file)))
+        return files(request, response, () => refuse(response, 404, 'There is nothing here.'));
+      void readFile(file, 'latin1').then(
+        (html) =>
+          response
+            .writeHead(200, { 'content-type': 'text/html' })
+            .end(withInsertion(html, insertion).text, 'latin1'),
+        () => refuse(response, 404, 'There is no such page.'),
+      );
+    },
+  };
+}
+
+function decodeSafely(path: string): string {
+  try {
+    return decodeURIComponent(path);
+  } catch {
+    return '/';
+  }
+}

@@ -1,0 +1,11 @@
+import { parse, wcagContrast } from 'culori';
+
+/**
+ * The contrast of a colour against another, 1 to 21 (WCAG 2.2, relative luminance); undefined where either is
+ * no plain colour or lets the other shine through.
+ */
+export function contrastOf(colour: string, behind: string): number | undefined {
+  const [front, back] = [parse(colour.trim()), parse(behind.trim())];
+  if (!front || !back || (front.alpha ?? 1) < 1 || (back.alpha ?? 1) < 1) return undefined;
+  return wcagContrast(front, back);
+}
