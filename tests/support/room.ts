@@ -1,23 +1,56 @@
-import { createServer, type Server } from 'node:http';
-import { readFile } from 'node:fs/promises';
-import type { AddressInfo } from 'node:net';
-import { extname, join, normalize } from 'node:path';
+// Plinthwork and the fitting room on free ports, with a draft in a folder of its own.
+import { openRoom, type FittingRoom } from 'yelto/node';
+import { temporaryFolder } from './cli.js';
 
-const types: Record<string, string> = {
-  '.html': 'text/html',
-  '.js': 'text/javascript',
-  '.css': 'text/css',
-  '.svg': 'image/svg+xml',
-};
+/** The stand-in platform, as much as the tests need of it. */
+export interface Plinthwork {
+  readonly address: string;
+  readonly store: { get(): Record<string, unknown>; set(change: object): void };
+  close(): Promise<unknown>;
+}
 
-/** Serves the built fitting room with the demo pages on a free port. */
-export async function serveRoom(): Promise<{ address: string; server: Server }> {
-  const root = 'examples/fitting-room/dist';
-  const server = createServer(async (request, response) => {
-    const path = normalize(new URL(request.url!, 'http://room').pathname).replace(/\/$/, '/index.html');
-    const body = await readFile(join(root, path)).catch(() => undefined);
-    response.writeHead(body ? 200 : 404, { 'content-type': types[extname(path)] ?? 'text/plain' }).end(body);
-  });
-  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
-  return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, server };
+export async function startPlinthwork(options: object = {}): Promise<Plinthwork> {
+  // A script of the example's, not of the library's: it has no types.
+  const path = '../../examples/plinthwork/server.mjs';
+  const { startPlinthwork: start } = (await import(path)) as {
+    startPlinthwork: (options: object) => Promise<Plinthwork>;
+  };
+  return start(options);
+}
+
+export interface OpenedRoom {
+  readonly site: Plinthwork;
+  readonly room: FittingRoom;
+  readonly draft: string;
+  close(): Promise<void>;
+}
+
+/** A room on one of the demo site's pages. */
+export async function openDemoRoom(page = 'catalogue/index.html'): Promise<OpenedRoom> {
+  const folder = temporaryFolder();
+  const site = await startPlinthwork();
+  const draft = folder.file('my.css');
+  const room = await openRoom({ where: site.address + page, draft });
+  return {
+    site,
+    room,
+    draft,
+    async close() {
+      await room.close();
+      await site.close();
+      folder.remove();
+    },
+  };
+}
+
+/** Waits up to 5 s for a condition. */
+export async function until(
+  condition: () => Promise<boolean> | boolean,
+  what = 'what was waited for',
+): Promise<void> {
+  for (let i = 0; i < 100; i++) {
+    if (await condition()) return;
+    await new Promise((next) => setTimeout(next, 50));
+  }
+  throw new Error(`Within 5 s there was not: ${what}.`);
 }

@@ -110,7 +110,8 @@ function remoteSite(address: URL, insertion: Insertion): Site {
     answer: (request, response) => {
       delete request.headers.referer;
       // What is compressed otherwise could not be opened again.
-      request.headers['accept-encoding'] = 'gzip, deflate, br';
+      const accepted = String(request.headers['accept-encoding'] ?? '').match(/\b(gzip|deflate|br)\b/g);
+      request.headers['accept-encoding'] = accepted?.join(', ') ?? 'identity';
       // A part of a page could not take the script in.
       if (/text\/html/.test(request.headers.accept ?? '')) delete request.headers.range;
       if (request.headers.origin) request.headers.origin = address.origin;
