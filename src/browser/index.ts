@@ -1,4 +1,12 @@
 export { joinRoom, type Invitation } from './join-room.js';
-export { isGenuine, type LiveBox, type LiveHold, type Sealed, type ToPage, type ToRoom } from './messages.js';
+export {
+  isGenuine,
+  type LiveBox,
+  type LiveHold,
+  type Sealed,
+  type ToPage,
+  type ToRoom,
+  type WhatIf,
+} from './messages.js';
 export { liveElements, readDocument } from './read-document.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';

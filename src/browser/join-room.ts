@@ -3,6 +3,7 @@ import { measureBox } from './measure.js';
 import { isGenuine, type ToPage, type ToRoom } from './messages.js';
 import { ownMark, readDocument } from './read-document.js';
 import { enterStage } from './stage.js';
+import { makeSupposer } from './what-if.js';
 
 /** How the page's script finds its room. */
 export interface Invitation {
@@ -30,6 +31,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
   };
   const stage = enterStage(document, {
     onHover: (index) => tell({ kind: 'hover', index }),
+    onClimb: (by) => tell({ kind: 'climb', by }),
     onPoint: (indices) => {
       void (async () => {
         if (isChanged) await report();
@@ -38,6 +40,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
     },
   });
   const holder = makeHolder(document);
+  const supposer = makeSupposer(document);
   new window.MutationObserver((records) => {
     isChanged ||= records.some(({ target }) => !(target as Element).closest?.(`[${ownMark}]`));
   }).observe(document.documentElement, {
@@ -47,6 +50,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
     characterData: true,
   });
   keepLinksInside(document, site);
+  window.addEventListener('scroll', () => tell({ kind: 'scrolled', y: window.scrollY }), { passive: true });
   window.addEventListener('message', (event) => {
     if (!isGenuine<ToPage>(event, { source: window.parent, origin: room, token })) return;
     const message = event.data;
@@ -61,6 +65,11 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
         return stage.setPicking(message.on);
       case 'hold':
         return holder.hold(message.holds);
+      case 'suppose':
+        supposer.suppose(message.what);
+        return void report();
+      case 'scroll':
+        return window.scrollTo({ top: message.y, behavior: 'instant' });
       case 'measure':
         return tell({ kind: 'measured', id: message.id, box: measureBox(document, message.index) });
     }

@@ -7,6 +7,8 @@ export type ToPage =
   | { readonly kind: 'draft'; readonly css: string }
   | { readonly kind: 'pick'; readonly on: boolean }
   | { readonly kind: 'hold'; readonly holds: readonly LiveHold[] }
+  | { readonly kind: 'suppose'; readonly what?: WhatIf }
+  | { readonly kind: 'scroll'; readonly y: number }
   | { readonly kind: 'measure'; readonly index: number; readonly id: number };
 
 /** What the page's script reports; it can ask for nothing. */
@@ -15,7 +17,17 @@ export type ToRoom =
   | { readonly kind: 'page'; readonly source: PageSource }
   | { readonly kind: 'hover'; readonly index: number }
   | { readonly kind: 'point'; readonly indices: readonly number[] }
+  | { readonly kind: 'climb'; readonly by: 1 | -1 }
+  | { readonly kind: 'scrolled'; readonly y: number }
   | { readonly kind: 'measured'; readonly id: number; readonly box?: LiveBox };
+
+/** A change for trying only, never part of a draft: would the override hold? */
+export interface WhatIf {
+  readonly index: number;
+  readonly what: 'longer text' | 'one more' | 'gone' | 'class' | 'attribute';
+  /** The class, or `[name=value]`. */
+  readonly detail?: string;
+}
 
 /** A state that is kept on in the live page: `:hover`, `.is-open`, `[aria-expanded="true"]`. */
 export interface LiveHold {

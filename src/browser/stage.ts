@@ -15,6 +15,8 @@ export interface Stage {
 export interface StageEvents {
   /** Told of the element under the pointer while picking, and of its text's box. */
   readonly onHover?: (index: number) => void;
+  /** Told when someone turns the wheel or presses an arrow key while picking: 1 outwards, −1 inwards. */
+  readonly onClimb?: (by: 1 | -1) => void;
   /** Told of all elements under the pressed point, topmost first. */
   readonly onPoint: (indices: readonly number[]) => void;
 }
@@ -29,40 +31,9 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   let lit: { indices: readonly number[]; note: string } = { indices: [], note: '' };
   const draw = () => drawFrames(document, layer, lit.indices, lit.note);
   const indexOf = (element: Element) => liveElements(document).indexOf(element);
-  const listeners: [string, (event: Event) => void][] = [
-    [
-      'pointermove',
-      (event) =>
-        isPicking &&
-        event.target instanceof (window as unknown as { Element: typeof Element }).Element &&
-        events.onHover?.(indexOf(event.target)),
-    ],
-    // While someone points the page's own scripts do not see the pointer, so nothing changes under it.
-    ...['pointerover', 'pointerenter', 'mouseover', 'mouseenter', 'mousemove'].map(
-      (type): [string, (event: Event) => void] => [
-        type,
-        (event) => isPicking && event.stopImmediatePropagation(),
-      ],
-    ),
-    ['pointerdown', (event) => isPicking && swallow(event)],
-    ['mousedown', (event) => isPicking && swallow(event)],
-    [
-      'click',
-      (event) => {
-        if (!isPicking) return;
-        swallow(event);
-        const { clientX, clientY } = event as MouseEvent;
-        events.onPoint(
-          document
-            .elementsFromPoint(clientX, clientY)
-            .map(indexOf)
-            .filter((index) => index >= 0),
-        );
-      },
-    ],
-    ['scroll', draw],
-  ];
-  for (const [type, listener] of listeners) document.addEventListener(type, listener, { capture: true });
+  const listeners = listenersOf(document, events, { isPicking: () => isPicking, indexOf, draw });
+  for (const [type, listener] of listeners)
+    document.addEventListener(type, listener, { capture: true, passive: false });
   window.addEventListener('resize', draw);
   return {
     light(indices, note = '') {
@@ -86,6 +57,73 @@ export function enterStage(document: Document, events: StageEvents): Stage {
       layer.host.remove();
     },
   };
+}
+
+interface Picking {
+  readonly isPicking: () => boolean;
+  readonly indexOf: (element: Element) => number;
+  readonly draw: () => void;
+}
+
+type Listener = readonly [type: string, listener: (event: Event) => void];
+
+/** What is listened to, before the page's own scripts hear of it. */
+function listenersOf(
+  document: Document,
+  events: StageEvents,
+  { isPicking, indexOf, draw }: Picking,
+): Listener[] {
+  const window = document.defaultView!;
+  return [
+    [
+      'pointermove',
+      (event) =>
+        isPicking() &&
+        event.target instanceof (window as unknown as { Element: typeof Element }).Element &&
+        events.onHover?.(indexOf(event.target)),
+    ],
+    // While someone points the page's own scripts do not see the pointer, so nothing changes under it.
+    ...['pointerover', 'pointerenter', 'mouseover', 'mouseenter', 'mousemove'].map((type): Listener => [
+      type,
+      (event) => isPicking() && event.stopImmediatePropagation(),
+    ]),
+    ['pointerdown', (event) => isPicking() && swallow(event)],
+    ['mousedown', (event) => isPicking() && swallow(event)],
+    [
+      'click',
+      (event) => {
+        if (!isPicking()) return;
+        swallow(event);
+        const { clientX, clientY } = event as MouseEvent;
+        events.onPoint(
+          document
+            .elementsFromPoint(clientX, clientY)
+            .map(indexOf)
+            .filter((index) => index >= 0),
+        );
+      },
+    ],
+    [
+      'wheel',
+      (event) => {
+        // With Alt, so that the page can still be scrolled.
+        const { altKey, deltaY } = event as WheelEvent;
+        if (!isPicking() || !altKey || deltaY === 0) return;
+        swallow(event);
+        events.onClimb?.(deltaY < 0 ? 1 : -1);
+      },
+    ],
+    [
+      'keydown',
+      (event) => {
+        const { key } = event as KeyboardEvent;
+        if (!isPicking() || (key !== 'ArrowUp' && key !== 'ArrowDown')) return;
+        swallow(event);
+        events.onClimb?.(key === 'ArrowUp' ? 1 : -1);
+      },
+    ],
+    ['scroll', draw],
+  ];
 }
 
 function swallow(event: Event): void {

@@ -1,4 +1,4 @@
-import { parse, wcagContrast } from 'culori';
+import { formatHex, parse, wcagContrast } from 'culori';
 
 /**
  * The contrast of a colour against another, 1 to 21 (WCAG 2.2, relative luminance); undefined where either is
@@ -8,4 +8,10 @@ export function contrastOf(colour: string, behind: string): number | undefined {
   const [front, back] = [parse(colour.trim()), parse(behind.trim())];
   if (!front || !back || (front.alpha ?? 1) < 1 || (back.alpha ?? 1) < 1) return undefined;
   return wcagContrast(front, back);
+}
+
+/** A plain colour in six hexadecimal digits, `#2f6f8f`; undefined for what is no colour. */
+export function hexOf(value: string): string | undefined {
+  const colour = parse(value.trim());
+  return colour && formatHex(colour);
 }

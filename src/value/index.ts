@@ -1,4 +1,4 @@
-export { contrastOf } from './contrast.js';
+export { contrastOf, hexOf } from './contrast.js';
 export {
   canonicalProperty,
   initialValue,
@@ -8,6 +8,7 @@ export {
   isProperty,
   longhandsOf,
   nearestProperties,
+  propertyNames,
   physicalNames,
   type Flow,
 } from './properties.js';

@@ -63,6 +63,14 @@ export function initialValue(longhand: string): string {
   return inherited[longhand] ?? uninherited[longhand] ?? '';
 }
 
+/** Properties whose names begin so, in order of name, those of one maker left out; [] for none. */
+export function propertyNames(beginning: string): string[] {
+  const start = beginning.trim().toLowerCase();
+  return [...Object.keys(shorthands), ...Object.keys(inherited), ...Object.keys(uninherited)]
+    .filter((name) => name.startsWith(start) && (start.startsWith('-') || !name.startsWith('-')))
+    .sort();
+}
+
 /** Up to three properties spelled like `name`. */
 export function nearestProperties(name: string): string[] {
   return nearest(name.toLowerCase(), [

@@ -1,5 +1,6 @@
 import { Alert, Button, Code, Group, Text, TextInput } from '@mantine/core';
 import { useEffect, useState, type KeyboardEvent } from 'react';
+import { hexOf } from 'yelto';
 import { Contrast } from './contrast.js';
 import type { Failed, ReachStep, Rung, Written } from './engine.js';
 import type { Room } from './use-room.js';
@@ -29,6 +30,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
   const [step, setStep] = useState(0);
   const [steps, setSteps] = useState<readonly ReachStep[]>([]);
   const [words, setWords] = useState<readonly string[]>([]);
+  const [properties, setProperties] = useState<readonly string[]>([]);
   const isHeld = room.held.length > 0;
   const [made, setMade] = useState<Written | Failed>();
 
@@ -38,6 +40,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
 
   useEffect(() => {
     room.engine.words(property.trim()).then((found) => setWords([...found]));
+    room.engine.properties(property.trim()).then((found) => setProperties([...found]));
   }, [room.engine, property]);
 
   useEffect(() => {
@@ -92,6 +95,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
           placeholder="font-size"
           value={property}
           onChange={(event) => onProperty(event.currentTarget.value)}
+          list="yelto-properties"
           spellCheck={false}
         />
         <TextInput
@@ -111,6 +115,35 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
           description={now ? `now ${now}` : undefined}
           inputWrapperOrder={['label', 'input', 'description']}
         />
+      </Group>
+      <datalist id="yelto-properties">
+        {properties.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+      <Group gap="xs" mb="xs">
+        {hexOf(value || now) && (
+          <label className="swatch">
+            Colour{' '}
+            <input
+              type="color"
+              value={hexOf(value || now)}
+              onChange={(event) => setValue(event.currentTarget.value)}
+            />
+          </label>
+        )}
+        {property.trim() !== 'display' && (
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => {
+              onProperty('display');
+              setValue('none');
+            }}
+          >
+            Hide it
+          </Button>
+        )}
       </Group>
       <datalist id="yelto-words">
         {words.map((word) => (

@@ -14,7 +14,15 @@ const tone: Record<Judged['outcome'], string> = {
 };
 
 /** The draft as text, and beside each declaration what becomes of it. */
-export function DraftAnswer({ room }: { room: Room }) {
+export function DraftAnswer({
+  room,
+  isComparing,
+  onCompare,
+}: {
+  room: Room;
+  isComparing: boolean;
+  onCompare: (on: boolean) => void;
+}) {
   return (
     <>
       <DraftEditor text={room.draft.text} onText={room.draft.set} />
@@ -41,8 +49,24 @@ export function DraftAnswer({ room }: { room: Room }) {
         >
           Hold to see it without
         </Button>
+        <Button size="compact-xs" variant="default" onClick={() => onCompare(!isComparing)}>
+          {isComparing ? 'End the comparison' : 'Before and after'}
+        </Button>
       </Group>
-      {room.verdicts.map(({ line, declaration, selector, outcome, why, remedy }, i) => (
+      {room.visited.length > 1 && (
+        <Text size="xs" c="dimmed" mb="xs">
+          Proven on the {room.visited.length} pages that you looked at.
+        </Text>
+      )}
+      {switchedOff(room.draft.text).map(({ line, declaration }) => (
+        <Group key={`${line}${declaration}`} gap={6} mb={8}>
+          <Text size="sm" c="dimmed">
+            line {line}: {declaration} is switched off
+          </Text>
+          <Flip room={room} line={line} declaration={declaration} label="Switch on" />
+        </Group>
+      ))}
+      {room.verdicts.map(({ line, declaration, selector, outcome, why, remedy, page }, i) => (
         <div key={i} style={{ marginBottom: 8 }}>
           <Group gap={6} wrap="nowrap" align="flex-start">
             <Badge
@@ -61,10 +85,49 @@ export function DraftAnswer({ room }: { room: Room }) {
           </Group>
           <Text size="xs" c="dimmed" style={{ overflowWrap: 'anywhere' }}>
             {selector && `${selector}: `}
+            {page && `on ${page} it `}
             {why}.{remedy && ` ${remedy}`}
           </Text>
+          {declaration.includes(':') && page === '' && (
+            <Group gap={4}>
+              <Button
+                size="compact-xs"
+                variant="subtle"
+                onClick={async () => room.light(await room.engine.matched(selector), declaration)}
+              >
+                Show where
+              </Button>
+              <Flip room={room} line={line} declaration={declaration} label="Switch off" />
+            </Group>
+          )}
         </div>
       ))}
     </>
+  );
+}
+
+/** Declarations that stand in a comment that begins with "off:". */
+function switchedOff(draft: string): { line: number; declaration: string }[] {
+  return draft.split('\n').flatMap((text, i) =>
+    [...text.matchAll(/\/\* off: ([^*]*?);? \*\//g)].map(([, declaration]) => ({
+      line: i + 1,
+      declaration,
+    })),
+  );
+}
+
+interface FlipProps {
+  readonly room: Room;
+  readonly line: number;
+  readonly declaration: string;
+  readonly label: string;
+}
+
+function Flip({ room, line, declaration, label }: FlipProps) {
+  const flip = async () => room.draft.set(await room.engine.flip(room.draft.text, line, declaration));
+  return (
+    <Button size="compact-xs" variant="subtle" onClick={() => void flip()}>
+      {label}
+    </Button>
   );
 }

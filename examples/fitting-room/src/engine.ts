@@ -14,6 +14,7 @@ import {
   pack,
   panelProfiles,
   parsePage,
+  propertyNames,
   prove,
   pseudoOf,
   reaches,
@@ -26,6 +27,7 @@ import {
   type Page,
   type PageSource,
   type Target,
+  type Verdict,
 } from 'yelto';
 import { everydayGroupOf } from './everyday.js';
 
@@ -57,6 +59,8 @@ export interface Written {
 }
 
 export interface Judged {
+  /** The page it is said of; '' for the one on the stage. */
+  readonly page: string;
   readonly line: number;
   readonly declaration: string;
   readonly selector: string;
@@ -84,6 +88,9 @@ export interface ReachStep {
 }
 
 /** The page as it was read, and with the states that are held. */
+const visited = new Map<string, Page>();
+const plainAddress = (address: string) => address.replace(/[?#].*/, '');
+
 let bare: Page | undefined;
 let page: Page | undefined;
 
@@ -110,12 +117,14 @@ function tell(error: unknown): Failed {
 }
 
 const engine = {
-  load(source: PageSource): { elements: number; missing: string[]; widths: number[] } {
+  load(source: PageSource): { elements: number; missing: string[]; widths: number[]; visited: string[] } {
     bare = page = parsePage(source);
+    visited.set(plainAddress(source.name), page);
     return {
       elements: page.elements.length,
       missing: page.sheets.filter(({ status }) => status === 'missing').map(({ label }) => label),
       widths: page.widths,
+      visited: [...visited.keys()],
     };
   },
 
@@ -266,24 +275,76 @@ const engine = {
     }));
   },
 
+  /** The elements that a selector matches on the stage's page; [] where it is no selector. */
+  matched(selector: string): number[] {
+    try {
+      const plain = selector.replace(
+        /::[\w-]+(\([^)]*\))?|:(hover|focus|active|focus-visible|focus-within)(?![\w-])/g,
+        '',
+      );
+      return opened()
+        .select(plain || '*')
+        .map(({ index }) => index);
+    } catch (error) {
+      if (error instanceof YeltoError) return [];
+      throw error;
+    }
+  },
+
+  /** The box around one, or back towards what was hit. */
+  climb(index: number, by: 1 | -1): { index: number; label: string } {
+    const element = opened().elements[index];
+    const next = (by > 0 ? element?.parent : element?.children[0]) ?? element;
+    return next ? { index: next.index, label: describeTarget(next) } : { index, label: '' };
+  },
+
+  /** A declaration of the draft put into a comment, or taken out of one. */
+  flip(draft: string, line: number, declaration: string): string {
+    const lines = draft.split('\n');
+    const [property] = declaration.split(':');
+    const own = lines[line - 1] ?? '';
+    const off = new RegExp(`/\\* off: (${property}\\s*:[^;]*;?) \\*/`);
+    if (off.test(own)) lines[line - 1] = own.replace(off, '$1');
+    else
+      lines[line - 1] = own.replace(
+        new RegExp(`(?<![\\w-])${property}\\s*:[^;}]*;?`),
+        (text) => `/* off: ${text.trim().replace(/;?$/, ';')} */`,
+      );
+    return lines.join('\n');
+  },
+
+  /** Names of all properties, for completing while typing. */
+  properties(beginning: string): string[] {
+    return propertyNames(beginning).slice(0, 30);
+  },
+
   /** Keywords that a property takes, for completing while typing. */
   words(property: string): string[] {
     return keywordsOf(property).slice(0, 60);
   },
 
+  /** On the page on the stage and all others that were looked at. */
   prove(draft: string): Judged[] {
-    return prove(bare ?? opened(), draft).verdicts.map(
-      ({ declaration, selector, outcome, why, remedy = '' }) => ({
-        line: declaration.line,
-        declaration: declaration.value
-          ? `${declaration.property}: ${declaration.value}`
-          : declaration.property,
-        selector,
-        outcome,
-        why,
-        remedy,
-      }),
+    const here = bare ?? opened();
+    const pages = [here, ...[...visited.values()].filter((one) => one !== here && one.name !== here.name)];
+    const all = prove(pages, draft).verdicts;
+    const placeOf = ({ declaration: { line, column } }: Verdict) => `${line}:${column}`;
+    // A rule for another of the pages need not be told here.
+    const shown = all.filter(
+      (one) =>
+        one.outcome !== 'matches-nothing' ||
+        (one.page === here.name &&
+          !all.some((two) => placeOf(two) === placeOf(one) && two.outcome !== 'matches-nothing')),
     );
+    return shown.map(({ declaration, selector, outcome, why, remedy = '', page: where }) => ({
+      page: where === here.name ? '' : new URL(where).pathname,
+      line: declaration.line,
+      declaration: declaration.value ? `${declaration.property}: ${declaration.value}` : declaration.property,
+      selector,
+      outcome,
+      why,
+      remedy,
+    }));
   },
 
   isProperty(name: string): boolean {

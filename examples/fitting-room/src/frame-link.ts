@@ -1,6 +1,6 @@
 // The other end of the script in the site's page: what the room asks, and what it hears. Messages count only from
 // that frame, from the site's origin and with the page's token; whatever they hold is data, never an order.
-import { isGenuine, type LiveBox, type LiveHold, type ToPage, type ToRoom } from 'yelto/browser';
+import { isGenuine, type LiveBox, type LiveHold, type ToPage, type ToRoom, type WhatIf } from 'yelto/browser';
 import { invitation, siteOrigin } from './invitation.js';
 
 export interface FrameEvents {
@@ -8,6 +8,8 @@ export interface FrameEvents {
   readonly onPage: (source: Extract<ToRoom, { kind: 'page' }>['source']) => void;
   readonly onHover: (index: number) => void;
   readonly onPoint: (indices: readonly number[]) => void;
+  readonly onClimb: (by: 1 | -1) => void;
+  readonly onScrolled: (y: number) => void;
 }
 
 export class FrameLink {
@@ -32,6 +34,9 @@ export class FrameLink {
   tryDraft = (css: string): void => this.#tell({ kind: 'draft', css });
   setPicking = (on: boolean): void => this.#tell({ kind: 'pick', on });
   hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', holds });
+
+  suppose = (what?: WhatIf): void => this.#tell({ kind: 'suppose', what });
+  scroll = (y: number): void => this.#tell({ kind: 'scroll', y });
 
   /** undefined where the element has no box, or the page does not answer within a second. */
   measure = (index: number): Promise<LiveBox | undefined> => {
@@ -67,6 +72,10 @@ export class FrameLink {
         return this.events.onHover?.(Number(message.index));
       case 'point':
         return this.events.onPoint?.(message.indices.map(Number));
+      case 'climb':
+        return this.events.onClimb?.(message.by);
+      case 'scrolled':
+        return this.events.onScrolled?.(Number(message.y));
       case 'measured':
         return this.#answer(message.id, message.box);
     }

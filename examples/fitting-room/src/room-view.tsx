@@ -1,26 +1,22 @@
 import { Alert, Button, Group, Text, TextInput, Title } from '@mantine/core';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { ChangeAnswer } from './change-answer.js';
 import { DraftAnswer } from './draft-answer.js';
 import { GovernAnswer } from './govern-answer.js';
 import { HoldAnswer } from './hold-answer.js';
-import { invitation } from './invitation.js';
 import { LadderAnswer } from './ladder-answer.js';
 import { PasteAnswer } from './paste-answer.js';
 import type { Rung } from './engine.js';
+import { StageView } from './stage-view.js';
 import { useRoom, type Room } from './use-room.js';
+import { WhatIfAnswer } from './what-if-answer.js';
 import { WidthsAnswer } from './widths-answer.js';
 
-type Question = 'point' | 'govern' | 'hold' | 'change' | 'prove' | 'widths' | 'paste';
+type Question = 'point' | 'govern' | 'hold' | 'change' | 'prove' | 'widths' | 'what-if' | 'paste';
 
 export function RoomView() {
   const room = useRoom();
-  const frame = useRef<HTMLIFrameElement>(null);
-  const { enter } = room;
-  useEffect(() => {
-    enter(frame.current);
-    return () => enter(null);
-  }, [enter]);
+  const [isComparing, setIsComparing] = useState(false);
   const [open, setOpen] = useState<Question>('point');
   const [property, setProperty] = useState('');
   const target = room.rungs.find(
@@ -54,7 +50,7 @@ export function RoomView() {
 
   return (
     <main className="room">
-      <iframe ref={frame} className="stage" title="The page that is tried on" src={invitation.site} />
+      <StageView room={room} isComparing={isComparing} />
       <div className="worksheet">
         <Group justify="space-between" mb={6} wrap="nowrap">
           <Title order={1} size="h4">
@@ -111,8 +107,13 @@ export function RoomView() {
             onWritten={() => setOpen('prove')}
           />,
         )}
-        {ask('prove', `Does your draft hold?${draftState}`, <DraftAnswer room={room} />)}
+        {ask(
+          'prove',
+          `Does your draft hold?${draftState}`,
+          <DraftAnswer room={room} isComparing={isComparing} onCompare={setIsComparing} />,
+        )}
         {ask('widths', 'And at other widths?', <WidthsAnswer room={room} />)}
+        {ask('what-if', 'What if…', <WhatIfAnswer room={room} />)}
         {ask('paste', 'Paste it', <PasteAnswer room={room} />)}
       </div>
     </main>

@@ -1,7 +1,7 @@
 // The room's state: the page on the stage, what is pointed at, what is held, and the draft.
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { LiveBox, LiveHold } from 'yelto/browser';
+import type { LiveBox, LiveHold, WhatIf } from 'yelto/browser';
 import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
 import { FrameLink } from './frame-link.js';
 import { useDraft, type Draft } from './use-draft.js';
@@ -18,6 +18,10 @@ export interface Room {
   readonly governed: readonly Governed[];
   readonly toggles: readonly Toggle[];
   readonly held: readonly Toggle[];
+  /** What is supposed for the moment, in words; '' for nothing. */
+  readonly supposed: string;
+  /** Pages looked at so far, by address; the draft is proven on all of them. */
+  readonly visited: readonly string[];
   readonly widths: readonly number[];
   readonly draft: Draft;
   readonly verdicts: readonly Judged[];
@@ -28,6 +32,9 @@ export interface Room {
   choose(spot: Spot): void;
   pointTo(index: number): void;
   hold(toggles: readonly Toggle[]): void;
+  suppose(what?: WhatIf): void;
+  /** Called with the frame that shows the page without the draft, for comparing. */
+  enterBefore(frame: HTMLIFrameElement | null): void;
   light(indices: readonly number[], note?: string): void;
   /** Shows a draft on the page without keeping it; undefined shows the kept one again. */
   preview(draft: string | undefined): void;
@@ -57,10 +64,17 @@ export function useRoom(): Room {
   const [held, setHeld] = useState<readonly Toggle[]>([]);
   const [widths, setWidths] = useState<readonly number[]>([]);
   const [verdicts, setVerdicts] = useState<readonly Judged[]>([]);
+  const [supposed, setSupposed] = useState('');
+  const [visited, setVisited] = useState<readonly string[]>([]);
+  const before = useRef<FrameLink | undefined>(undefined);
+  // The box under the pointer, and the one that was climbed to from there.
+  const hovered = useRef(-1);
+  const climbed = useRef(-1);
   const [reads, setReads] = useState(0);
   const [address, setAddress] = useState('');
 
   const setPicking = useCallback((on: boolean) => {
+    climbed.current = -1;
     setIsPicking(on);
     stage.current?.setPicking(on);
   }, []);
@@ -105,6 +119,7 @@ export function useRoom(): Room {
       const found = await engine.load(source);
       setMissing(found.missing);
       setWidths(found.widths);
+      setVisited(found.visited);
       setStatus(`${found.elements} elements read`);
       setReads((before) => before + 1);
     },
@@ -122,16 +137,40 @@ export function useRoom(): Room {
           setBeneath([]);
           setChosen(undefined);
           setHeld([]);
+          setSupposed('');
           setStatus('Reading the page…');
           stage.current?.tryDraft(kept.current);
         },
         onPage: (source) => void read(source),
-        onHover: (index) => stage.current?.light([index]),
-        onPoint: (indices) => void point(indices),
+        onHover: (index) => {
+          hovered.current = index;
+          climbed.current = -1;
+          stage.current?.light([index]);
+        },
+        // While pointing, up and down go to the enclosing box and back.
+        onClimb: (by) =>
+          void engine
+            .climb(climbed.current < 0 ? hovered.current : climbed.current, by)
+            .then(({ index, label }) => {
+              climbed.current = index;
+              stage.current?.light([index], label);
+            }),
+        onScrolled: (y) => before.current?.scroll(y),
+        onPoint: (indices) => void point(climbed.current < 0 ? indices : [climbed.current]),
       });
     },
     [point, read],
   );
+
+  const enterBefore = useCallback((frame: HTMLIFrameElement | null) => {
+    before.current?.leave();
+    before.current = frame ? new FrameLink(frame, {}) : undefined;
+  }, []);
+
+  const suppose = useCallback((what?: WhatIf) => {
+    setSupposed(what ? [what.what, what.detail].filter(Boolean).join(' ') : '');
+    stage.current?.suppose(what);
+  }, []);
 
   const hold = useCallback(
     async (wanted: readonly Toggle[]) => {
@@ -186,6 +225,10 @@ export function useRoom(): Room {
     choose,
     pointTo,
     hold,
+    suppose,
+    enterBefore,
+    supposed,
+    visited,
     light,
     preview,
     enter,
