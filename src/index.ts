@@ -26,6 +26,7 @@ export {
   pseudoOf,
   sourceLabel,
   valueOf,
+  writtenRule,
   type Animation,
   type Contest,
   type Criterion,
@@ -62,6 +63,6 @@ export { confirm, type Step } from './proof/index.js';
 export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from './proof/index.js';
 export { pack, readPanel, type Packed } from './panel/index.js';
 export { panelProfiles, type Grade, type PanelProfile } from './facts/index.js';
-export { specificityText, type Specificity } from './selector/index.js';
+export { specificityOf, specificityText, type Specificity } from './selector/index.js';
 export { contrastOf, hexOf, isLonghand, keywordsOf, longhandsOf, propertyNames } from './value/index.js';
 export { count, list, placeText, YeltoError, type Fault, type Place } from './text/index.js';

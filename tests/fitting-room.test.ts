@@ -88,6 +88,10 @@ test('point, understand, change live, prove, reload, paste, and it has arrived',
   );
   await ask('Paste it');
   await tab.getByText(/characters of 2000/).waitFor();
+  await tab.getByLabel('What stands in the panel now').fill('.pw-lead { margin: 0 }');
+  await tab.getByText('.pw-lead {').first().waitFor();
+  await ask('Copy for the panel');
+  await tab.getByText(/What stood in the panel is kept in .*panel-.*\.css/).waitFor();
   await ask('Pasted. Has it arrived?');
   await tab.getByText('No: is the sheet loaded?').waitFor();
   opened.site.store.set({ css: draftText() });

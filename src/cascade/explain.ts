@@ -1,10 +1,10 @@
-import type { Page, PageElement, Setting } from '../page/index.js';
+import { placeInSheet, type Page, type PageElement, type Setting } from '../page/index.js';
 import { isSameValue, longhandsOf } from '../value/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { sourceLabel, standingContest } from './entries.js';
 import { priceOf } from './standing.js';
-import { pseudoOf, type Contest, type Entry, type Target } from './types.js';
+import { pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 import { valueOf } from './value.js';
 import { variablesIn } from './variables.js';
 
@@ -93,6 +93,26 @@ function transitionOf(page: Page, target: Target, property: string): string {
   const time =
     /(?<![\w-])[\d.]+m?s\b/i.exec(at < 0 ? '' : (durations[at % durations.length] ?? ''))?.[0] ?? '';
   return parseFloat(time) > 0 ? time : '';
+}
+
+/**
+ * The rule in which a declaration stands, one declaration a line, however it is written in the sheet; '' for what
+ * stands in the markup or in the browser's own sheet.
+ */
+export function writtenRule(page: Page, { sheet, line, column }: Declaration): string {
+  if (sheet === undefined || !page.sheets[sheet]) return '';
+  const isHere = (start: number) => {
+    const place = placeInSheet(page.sheets[sheet], start);
+    return place.line === line && place.column === column;
+  };
+  const block = page.styles.blocks.find(
+    (one) => one.sheet === sheet && one.declarations.some(({ start }) => isHere(start)),
+  );
+  if (!block) return '';
+  const lines = block.declarations.map(
+    ({ property, value, important }) => `  ${property}: ${value}${important ? ' !important' : ''};`,
+  );
+  return `${block.selectorText} {\n${lines.join('\n')}\n}`;
 }
 
 /** `tag#id.class “its text”`: how a person knows a target again. */

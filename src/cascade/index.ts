@@ -29,6 +29,7 @@ export {
   describeTarget,
   entryPlace,
   explain,
+  writtenRule,
   inlineSetting,
   ruleText,
   type Explanation,

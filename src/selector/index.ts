@@ -10,6 +10,6 @@ export {
   type Test,
 } from './types.js';
 export type { SelectorScope } from './parse.js';
-export { parseSelectors, readSelectors } from './read.js';
+export { parseSelectors, readSelectors, specificityOf } from './read.js';
 export { matchContext, matches, matchesAny, matchesNames, type MatchContext } from './match.js';
 export { rowsNamed, selectRows } from './select.js';

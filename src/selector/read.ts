@@ -1,7 +1,9 @@
 import { readTokens, YeltoError, type TokenRange } from '../text/index.js';
 import { SelectorParser, type SelectorScope } from './parse.js';
 import { problemIn, SelectorFault, type SelectorProblem } from './syntax.js';
-import type { Selector } from './types.js';
+import { greatest } from './compound-draft.js';
+import { Names } from './tree.js';
+import type { Selector, Specificity } from './types.js';
 
 /**
  * Compiles a selector list (Selectors 4 §3).
@@ -24,4 +26,12 @@ export function readSelectors(range: TokenRange, scope: SelectorScope): Selector
     if (fault instanceof SelectorFault) return problemIn(range, fault);
     throw fault;
   }
+}
+
+/**
+ * The specificity of a selector, of a list that of its strongest one (Selectors 4 §17).
+ * @throws YeltoError on an invalid selector.
+ */
+export function specificityOf(selector: string): Specificity {
+  return greatest(parseSelectors(selector, { names: new Names(), quirks: false }));
 }

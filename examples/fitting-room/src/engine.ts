@@ -21,6 +21,7 @@ import {
   specificityText,
   toggledStates,
   writeOverride,
+  writtenRule,
   YeltoError,
   type Explanation,
   type Outcome,
@@ -48,6 +49,8 @@ export interface Governed extends Explanation {
   /** Longhands that the same declarations govern in the same way. */
   readonly along: readonly string[];
   readonly isSites: boolean;
+  /** The winner's rule, one declaration a line; '' for what stands in the markup. */
+  readonly written: string;
 }
 
 export interface Written {
@@ -216,7 +219,8 @@ const engine = {
       const isSites = one.entries[0].declaration.origin !== 'user-agent';
       // A declaration is told once, by the longhand of it that others fought for, or that is a colour.
       const known = found.get(told.governs);
-      const fact = { ...told, group, along: [], isSites };
+      const written = writtenRule(opened(), one.entries[0].declaration);
+      const fact = { ...told, group, along: [], isSites, written };
       if (!known) found.set(told.governs, fact);
       else {
         const isTelling = weight(fact) > weight(known);
@@ -355,8 +359,8 @@ const engine = {
     return panelProfiles.map(({ name, about, limit }) => ({ name, about, limit }));
   },
 
-  pack(draft: string, panel: string) {
-    return pack(draft, panelProfiles.find(({ name }) => name === panel) ?? panelProfiles[0]);
+  pack(draft: string, panel: string, standing: string) {
+    return pack(draft, panelProfiles.find(({ name }) => name === panel) ?? panelProfiles[0], standing);
   },
 };
 

@@ -53,7 +53,7 @@ export function GovernAnswer({ room, onChange }: { room: Room; onChange: (proper
 
 function Fact({ fact, onChange }: { fact: Governed; onChange: (property: string) => void }) {
   const [isOpen, setIsOpen] = useState(false);
-  const { property, value, governs, variables, rivals, price, along, motion } = fact;
+  const { property, value, governs, variables, rivals, price, along, motion, written } = fact;
   return (
     <div>
       <button type="button" className="fact" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
@@ -70,6 +70,7 @@ function Fact({ fact, onChange }: { fact: Governed; onChange: (property: string)
           {[...variables.map((one) => `${one}.`), ...motion].map((sentence) => (
             <div key={sentence}>{sentence}</div>
           ))}
+          {written && <pre className="written">{written}</pre>}
           {rivals.length > 0 && <b>It won over:</b>}
           {rivals.map(({ declaration, from, reason }) => (
             <div key={declaration + from}>

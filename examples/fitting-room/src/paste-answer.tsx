@@ -11,12 +11,14 @@ export function PasteAnswer({ room }: { room: Room }) {
   const [panel, setPanel] = useState('plinthwork');
   const [packed, setPacked] = useState<Packed>();
   const [isCopied, setIsCopied] = useState(false);
+  const [standing, setStanding] = useState('');
+  const [backup, setBackup] = useState('');
 
   useEffect(() => void room.engine.panels().then(setPanels), [room.engine]);
   useEffect(() => {
     setIsCopied(false);
-    room.engine.pack(room.draft.text, panel).then(setPacked);
-  }, [room.engine, room.draft.text, panel]);
+    room.engine.pack(room.draft.text, panel, standing).then(setPacked);
+  }, [room.engine, room.draft.text, panel, standing]);
 
   const profile = panels.find(({ name }) => name === panel);
   if (room.draft.text.trim() === '') {
@@ -36,6 +38,14 @@ export function PasteAnswer({ room }: { room: Room }) {
         onChange={(event) => setPanel(event.currentTarget.value)}
         description={profile?.about}
       />
+      <textarea
+        className="standing"
+        aria-label="What stands in the panel now"
+        placeholder="What stands in the panel now, so that it is kept: paste it here"
+        value={standing}
+        spellCheck={false}
+        onChange={(event) => setStanding(event.currentTarget.value)}
+      />
       {packed && (
         <>
           <Code block mt="xs" style={{ maxHeight: 220, overflow: 'auto' }}>
@@ -50,9 +60,22 @@ export function PasteAnswer({ room }: { room: Room }) {
               Mind: {warning}
             </Text>
           ))}
-          <Button size="xs" mt="sm" onClick={() => copy(packed.text).then(() => setIsCopied(true))}>
+          <Button
+            size="xs"
+            mt="sm"
+            onClick={async () => {
+              await copy(packed.text);
+              setIsCopied(true);
+              if (standing.trim()) setBackup(await room.draft.link.backup(standing));
+            }}
+          >
             {isCopied ? 'Copied' : 'Copy for the panel'}
           </Button>
+          {backup && (
+            <Text size="xs" mt={4}>
+              What stood in the panel is kept in {backup}.
+            </Text>
+          )}
           <Arrived room={room} />
         </>
       )}

@@ -35,6 +35,8 @@ export class ServerLink {
   save = (text: string, base: string) => this.#ask<Saved>({ kind: 'save', text, base });
   undo = () => this.#ask<DraftState>({ kind: 'undo' });
   redo = () => this.#ask<DraftState>({ kind: 'redo' });
+  /** Keeps what stood in the panel; resolves to the file's name. */
+  backup = (text: string) => this.#ask<string>({ kind: 'backup', text });
   confirm = (path: string) => this.#ask<Step[]>({ kind: 'confirm', path });
 
   #open(): void {

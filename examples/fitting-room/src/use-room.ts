@@ -76,6 +76,12 @@ export function useRoom(): Room {
   const setPicking = useCallback((on: boolean) => {
     climbed.current = -1;
     setIsPicking(on);
+    if (on) {
+      // What was chosen before is not what will be.
+      setRungs([]);
+      setBeneath([]);
+      setChosen(undefined);
+    }
     stage.current?.setPicking(on);
   }, []);
 
@@ -170,6 +176,7 @@ export function useRoom(): Room {
   const suppose = useCallback((what?: WhatIf) => {
     setSupposed(what ? [what.what, what.detail].filter(Boolean).join(' ') : '');
     stage.current?.suppose(what);
+    if (what && what.what !== 'gone') stage.current?.light([what.index]);
   }, []);
 
   const hold = useCallback(

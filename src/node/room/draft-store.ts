@@ -91,6 +91,14 @@ export class DraftStore {
     return this.#move(1);
   }
 
+  /** Keeps a panel's earlier text in a file of its own beside the draft; resolves to its path. */
+  async backUp(text: string): Promise<string> {
+    const stamp = new Date().toISOString().replace(/[:.]/g, '-');
+    const path = `${this.path}.panel-${stamp}.css`;
+    await writeFileAtomic(path, text, 'utf8');
+    return path;
+  }
+
   async close(): Promise<void> {
     clearInterval(this.#timer);
     await this.#queue;

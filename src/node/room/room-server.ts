@@ -12,6 +12,8 @@ import { closeServer } from './site-server.js';
 export type RoomRequest =
   | { readonly kind: 'save'; readonly id: number; readonly text: string; readonly base: string }
   | { readonly kind: 'undo' | 'redo'; readonly id: number }
+  /** What stood in the panel before, to be kept beside the draft. */
+  | { readonly kind: 'backup'; readonly id: number; readonly text: string }
   | { readonly kind: 'confirm'; readonly id: number; readonly path: string };
 
 /** What the server tells the room. `draft` comes unasked, at the beginning and when the file changed outside. */
@@ -102,6 +104,8 @@ export async function serveRoom({ files, draft, token, port, site }: RoomOptions
         notify(state, room);
         return state;
       }
+      case 'backup':
+        return store.backUp(request.text);
       case 'confirm': {
         if (!site) throw new YeltoError('There is no live site to ask: a folder is shown.');
         const address = new URL(request.path, site);
@@ -146,6 +150,7 @@ function readRequest(text: string): RoomRequest | undefined {
     if (kind === 'save' && typeof draft === 'string' && typeof base === 'string')
       return { kind, id, text: draft, base };
     if (kind === 'undo' || kind === 'redo') return { kind, id };
+    if (kind === 'backup' && typeof draft === 'string') return { kind, id, text: draft };
     if (kind === 'confirm' && typeof path === 'string') return { kind, id, path };
   } catch {
     // Not JSON.
