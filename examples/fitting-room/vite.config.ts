@@ -4,12 +4,13 @@ import { defineConfig } from 'vite';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
-// Two things are built: the room itself, and (`--mode stage`) the one script that goes into the site's pages.
+// Three things are built: the room itself, the one script that goes into the site's pages (`--mode stage`), and
+// the one that a bookmark runs in a page behind a login (`--mode capture`).
 export default defineConfig(({ mode }) => ({
   root: here('.'),
   base: './',
   publicDir: false,
-  plugins: mode === 'stage' ? [] : [react()],
+  plugins: mode === 'production' ? [react()] : [],
   worker: { format: 'es' as const },
   resolve: {
     alias: [
@@ -19,14 +20,14 @@ export default defineConfig(({ mode }) => ({
   },
   build: {
     outDir: here('../../dist/room'),
-    emptyOutDir: mode !== 'stage',
+    emptyOutDir: mode === 'production',
     chunkSizeWarningLimit: 3000,
-    ...(mode === 'stage' && {
+    ...(mode !== 'production' && {
       lib: {
-        entry: here('src/stage-script.ts'),
+        entry: here(`src/${mode}-script.ts`),
         formats: ['iife' as const],
-        name: 'yeltoStage',
-        fileName: () => 'stage.js',
+        name: 'yelto',
+        fileName: () => `${mode}.js`,
       },
     }),
   },

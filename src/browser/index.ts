@@ -9,4 +9,5 @@ export {
   type WhatIf,
 } from './messages.js';
 export { liveElements, readDocument } from './read-document.js';
+export { saveCapture, type CaptureFile } from './save-capture.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';

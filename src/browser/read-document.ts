@@ -1,5 +1,4 @@
 import type { ContainerSize, PageSource, SheetSource } from '../page/index.js';
-import { importedHrefs, resolveHref } from '../sheet/index.js';
 
 /** Marks what Yelto itself puts into a page; it is left out of every reading. */
 export const ownMark = 'data-yelto';
@@ -53,23 +52,32 @@ function readMarkup(document: Document): string {
   return mode + root.outerHTML;
 }
 
+/** By whole address, as the document resolves it. */
 async function readSheets(document: Document): Promise<SheetSource[]> {
-  const links = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i][href]')];
-  const open = links.map((link) => ({ key: link.getAttribute('href')!.trim(), href: link.href }));
-  for (const style of document.querySelectorAll('style')) {
-    for (const imported of importedHrefs(style.textContent ?? ''))
-      open.push({ key: imported, href: new URL(imported, document.baseURI).href });
-  }
+  const open = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i][href]')].map(
+    ({ href }) => href,
+  );
+  for (const style of document.querySelectorAll('style'))
+    open.push(...importsIn(style.textContent ?? '', document.baseURI));
   const sheets = new Map<string, SheetSource>();
-  for (let next = open.shift(); next; next = open.shift()) {
-    const { key, href } = next;
-    if (sheets.has(key)) continue;
+  for (let href = open.shift(); href !== undefined; href = open.shift()) {
+    if (sheets.has(href)) continue;
     const { css, status } = await fetchSheet(href);
-    sheets.set(key, { href: key, css, status });
-    for (const imported of importedHrefs(css))
-      open.push({ key: resolveHref(key, imported), href: new URL(imported, href).href });
+    sheets.set(href, { href, css, status });
+    open.push(...importsIn(css, href));
   }
   return [...sheets.values()];
+}
+
+/** The addresses that a text imports, and perhaps some that stand in a comment: one too many does no harm. */
+function importsIn(css: string, base: string): string[] {
+  return [...css.matchAll(/@import\s+(?:url\(\s*)?["']?([^"')\s;]+)/gi)].flatMap(([, href]) => {
+    try {
+      return [new URL(href, base).href];
+    } catch {
+      return [];
+    }
+  });
 }
 
 async function fetchSheet(href: string): Promise<{ css: string; status: number }> {

@@ -1,11 +1,12 @@
 import type { Command } from 'commander';
-import { capturePage, type RunScripts } from '../node/index.js';
+import { captureBookmark, capturePage, type RunScripts } from '../node/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { paint, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
 
 interface CaptureOptions {
-  readonly to: string;
+  readonly to?: string;
+  readonly bookmark?: boolean;
   readonly width: string;
   readonly scripts: boolean;
   readonly json?: boolean;
@@ -13,13 +14,26 @@ interface CaptureOptions {
 
 export function addCapture(program: Command, io: Io, done: (code: ExitCode) => void): void {
   program
-    .command('capture <address>')
+    .command('capture [address]')
     .description('save a live page with its sheets as a folder that every command reads')
-    .requiredOption('--to <folder>', 'the folder to save it in')
+    .option('--to <folder>', 'the folder to save it in')
+    .option('--bookmark', 'print a bookmark that saves the page it is pressed on, also behind a login')
     .option('--width <px>', 'the width of the window that its scripts see', '1280')
     .option('--no-scripts', 'take the page as the server sends it, before its scripts run')
     .option('--json', 'print the answer as JSON')
-    .action(async (address: string, options: CaptureOptions) => {
+    .action(async (address: string | undefined, options: CaptureOptions) => {
+      if (options.bookmark) {
+        io.out(await captureBookmark());
+        io.err(
+          'Make a bookmark with this as its address, open the page, and press it: it downloads one file, which every command reads.',
+        );
+        return done(0);
+      }
+      if (address === undefined || options.to === undefined)
+        throw new YeltoError('Say which page is saved, and where to.', {
+          remedy:
+            'yelto capture https://… --to folder; or yelto capture --bookmark for pages behind a login.',
+        });
       if (!/^https?:\/\//i.test(address))
         throw new YeltoError(`"${address}" is no address.`, {
           remedy: 'Give an address that begins with http:// or https://.',

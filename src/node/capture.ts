@@ -1,5 +1,6 @@
-import { mkdir, readdir, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { parseMarkup } from '../page/index.js';
 import { YeltoError } from '../text/index.js';
 import { captureNote, fetchPage, fetchText, readSheets, type CapturedSheet } from './open-page.js';
@@ -52,4 +53,16 @@ function fileName(href: string): string {
   const last = href.split(/[?#]/)[0].split('/').filter(Boolean).pop() ?? 'sheet';
   const plain = last.replace(/[^\w.-]/g, '_').slice(-60);
   return plain.endsWith('.css') ? plain : `${plain}.css`;
+}
+
+/**
+ * The address of a bookmark that saves the page it is pressed on.
+ * @throws YeltoError when the script was not built.
+ */
+export async function captureBookmark(): Promise<string> {
+  const path = fileURLToPath(new URL('../room/capture.js', import.meta.url));
+  const script = await readFile(path, 'utf8').catch(() => {
+    throw new YeltoError('The bookmark’s script is not built.', { remedy: 'Run npm run build once.' });
+  });
+  return `javascript:${encodeURIComponent(script.trim())}`;
 }

@@ -4,9 +4,11 @@ import { fileURLToPath } from 'node:url';
 import {
   pageFrom,
   parseMarkup,
+  parsePage,
   type Conditions,
   type Markup,
   type Page,
+  type PageSource,
   type Setting,
   type SheetSource,
 } from '../page/index.js';
@@ -23,8 +25,8 @@ export interface OpenOptions {
 export type Fetch = (href: string) => Promise<{ text: string; status: number }>;
 
 /**
- * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, or an
- * http(s) address. A sheet that is missing is listed as missing, and the page is read without it.
+ * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, a file that
+ * a page saved of itself (`.capture.json`), or an http(s) address. A sheet that is missing is listed as missing, and the page is read without it.
  * @throws YeltoError when the page itself cannot be read: no such file, a folder without pages, no answer,
  * an answer of 400 or above, a file that is no text.
  */
@@ -32,6 +34,7 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   const isAddress = /^https?:\/\//i.test(where);
   const name = isAddress ? where : await findFile(where);
   options.onProgress?.(name);
+  if (name.endsWith('.json')) return readCaptureFile(name, options);
   const html = isAddress ? await fetchPage(where) : await readPageFile(name);
   const capture = isAddress ? undefined : await readCapture(name);
   const fetchSheet: Fetch = isAddress
@@ -41,6 +44,22 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   const sheets = await readSheets(name, markup, fetchSheet, options.onProgress);
   const settings = isAddress ? undefined : await readSettings(name);
   return pageFrom(markup, { name, html, sheets, settings, conditions: options.conditions });
+}
+
+/** A file that a page saved of itself (`saveCapture` of yelto/browser). */
+async function readCaptureFile(path: string, { conditions }: OpenOptions): Promise<Page> {
+  const text = await readPageFile(path);
+  try {
+    const { yelto, source } = JSON.parse(text) as { yelto?: unknown; source?: PageSource };
+    if (yelto === 'capture' && typeof source?.html === 'string' && typeof source.name === 'string')
+      return parsePage({ ...source, conditions: { ...source.conditions, ...conditions } });
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+  }
+  throw new YeltoError(`"${path}" is no capture of a page.`, {
+    file: path,
+    remedy: 'Name a file that the bookmark saved, a saved .html page, or a folder with index.html.',
+  });
 }
 
 /** What `capturePage` noted of each sheet: its address, the file that holds it, the status it was answered with. */

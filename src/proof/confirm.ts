@@ -39,19 +39,35 @@ export function confirm(page: Page, expected: string): readonly Step[] {
   return [loaded, text, parsed, wins(page, wanted, found.index)];
 }
 
-/** The sheet that has most of the rules; undefined where none has any. */
+/**
+ * The sheet that holds most of the declarations as they were pasted. An older text has other values: then a small
+ * sheet with the same selectors will do, while a large one of the platform's only happens to have them too.
+ */
 function findPasted(page: Page, wanted: readonly StyleBlock[]): { sheet: Sheet; index: number } | undefined {
-  const counts = new Map<number, number>();
-  for (const block of wanted)
-    for (const own of page.styles.blocks)
-      if (plain(own.selectorText) === plain(block.selectorText)) {
-        const same = own.declarations.filter((one) =>
-          block.declarations.some((two) => one.property === two.property),
-        );
-        counts.set(own.sheet, (counts.get(own.sheet) ?? 0) + same.length);
-      }
-  const best = [...counts].filter(([, amount]) => amount > 0).sort(([, a], [, b]) => b - a)[0];
-  return best && { sheet: page.sheets[best[0]], index: best[0] };
+  const scores = page.sheets.map((sheet, index) => {
+    const own = page.styles.blocks.filter((block) => block.sheet === index);
+    let score = 0;
+    for (const block of wanted) {
+      const twins = own.filter((one) => isSameSelector(one.selectorText, block.selectorText));
+      const declared = twins.flatMap(({ declarations }) => declarations);
+      if (twins.length && own.length <= wanted.length * 3 + 5) score += 1;
+      for (const { property, value } of block.declarations)
+        if (declared.some((one) => one.property === property && plain(one.value) === plain(value)))
+          score += 2;
+    }
+    return { sheet, index, score };
+  });
+  const [best] = scores.filter(({ score }) => score > 0).sort((one, two) => two.score - one.score);
+  return best;
+}
+
+/** Whether a selector list is the wanted one, or that with something put in front of each selector. */
+function isSameSelector(own: string, wanted: string): boolean {
+  const [items, others] = [own, wanted].map((list) => list.split(',').map(plain));
+  return (
+    items.length === others.length &&
+    items.every((one, i) => one === others[i] || one.endsWith(` ${others[i]}`))
+  );
 }
 
 function notLoaded(page: Page): Step {
@@ -74,7 +90,7 @@ function sameText(page: Page, wanted: readonly StyleBlock[], sheet: number): Ste
   const own = page.styles.blocks.filter((block) => block.sheet === sheet);
   const seen: string[] = [];
   for (const block of wanted) {
-    const twins = own.filter((one) => plain(one.selectorText).endsWith(plain(block.selectorText)));
+    const twins = own.filter((one) => isSameSelector(one.selectorText, block.selectorText));
     if (twins.length === 0) {
       seen.push(`${block.selectorText} is not in it.`);
       continue;
@@ -116,7 +132,7 @@ function wins(page: Page, wanted: readonly StyleBlock[], sheet: number): Step {
   const seen: string[] = [];
   let amount = 0;
   for (const block of own) {
-    if (!wanted.some((one) => plain(block.selectorText).endsWith(plain(one.selectorText)))) continue;
+    if (!wanted.some((one) => isSameSelector(block.selectorText, one.selectorText))) continue;
     const { held } = statesIn(page, block.selectorText);
     const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
     const targets = targetsOf(view, block);
