@@ -4,8 +4,11 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { createServer } from 'node:http';
+import sirv from 'sirv';
 import { startBrowser } from './browser.mjs';
-import { chromiumNeeded, ensureBuild, ensurePackages, ensurePrograms, root, runOrStop } from './setup.mjs';
+import { buildRoom } from './build.mjs';
+import { chromiumNeeded, ensureBuild, ensurePackages, ensurePrograms, root } from './setup.mjs';
 
 ensurePackages();
 ensureBuild();
@@ -24,9 +27,12 @@ const isWanted = (name) => only.length === 0 || only.includes(name);
 
 const tool = 'demo/r14/tool';
 const catalogue = 'demo/r14/catalogue';
-const deposit = "write demo/r14/tool --text Deposit --set 'font-size: 18px'";
+const deposit = "write demo/r14/tool --text Deposit --set 'font-size: 18px' --panel plinthwork";
 const terminals = {
   survey: `yelto survey ${catalogue}`,
+  find: `yelto find ${catalogue} --pw-accent; yelto find ${catalogue} '#ffd21f'`,
+  drift: `cat my.css; yelto drift ${catalogue} demo/r15/catalogue --draft my.css`,
+  compare: `yelto compare ${catalogue} ${tool} --at .ll-badge`,
   why: `yelto why ${tool} --text Deposit --property font-size`,
   hooks: `yelto hooks ${catalogue} --at .pw-card --with demo/r14-again/catalogue`,
   write: `yelto ${deposit}`,
@@ -49,11 +55,16 @@ const packDraft = `/* a calmer row under the pointer */
 }
 `;
 
+const driftDraft = `#ll-dues .ll-dues__row.is-under-pointer .ll-dues__cell { background-color: #fff3c4; }
+.ll-badge::before { background-color: #1d6fb8; }
+.pw-lead { max-width: 50ch; }
+`;
+
 function terminalPictures() {
   const names = Object.keys(terminals).filter(isWanted);
   if (!names.length) return;
   const display = `:${90 + (process.pid % 400)}`;
-  const screen = spawn('Xvfb', [display, '-screen', '0', '1280x800x24'], { stdio: 'ignore' });
+  const screen = spawn('Xvfb', [display, '-screen', '0', '1280x1000x24'], { stdio: 'ignore' });
   spawnSync('sleep', ['1']);
   const folder = mkdtempSync(join(tmpdir(), 'yelto-shots-'));
   try {
@@ -65,7 +76,8 @@ function terminalPictures() {
 }
 
 function terminalPicture(name, display, folder) {
-  writeFileSync(join(folder, 'my.css'), name === 'pack' ? packDraft : proveDraft);
+  const drafts = { pack: packDraft, drift: driftDraft };
+  writeFileSync(join(folder, 'my.css'), drafts[name] ?? proveDraft);
   const script = join(folder, 'show.sh');
   const ready = join(folder, 'ready');
   rmSync(ready, { force: true });
@@ -83,7 +95,7 @@ function terminalPicture(name, display, folder) {
     '-fs',
     '11',
     '-geometry',
-    '94x40',
+    name === 'survey' ? '94x53' : '94x40',
     '-bg',
     '#fdfcf9',
     '-fg',
@@ -113,63 +125,99 @@ function terminalPicture(name, display, folder) {
   spawnSync('sleep', ['0.3']);
 }
 
+const roomNames = ['point', 'govern', 'hold', 'change', 'prove', 'compare', 'widths', 'dark'].map(
+  (name) => `room-${name}`,
+);
+
 async function roomPictures() {
-  const names = ['room-point', 'room-govern', 'room-change', 'room-prove', 'room-dark'];
-  if (!names.some(isWanted)) return;
-  const room = join(root, 'examples/fitting-room');
-  runOrStop('npx', ['--no-install', 'vite', 'build', room, '--logLevel', 'error']);
-  const { preview } = await import('vite');
-  const server = await preview({
-    root: room,
-    configFile: join(room, 'vite.config.ts'),
-    logLevel: 'error',
-    preview: { host: '127.0.0.1', port: 5420 },
-  });
+  if (![...roomNames, 'strength-desk'].some(isWanted)) return;
+  buildRoom();
+  const { startPlinthwork } = await import('../examples/plinthwork/server.mjs');
+  const { openRoom } = await import('../dist/node/index.js');
+  const folder = mkdtempSync(join(tmpdir(), 'yelto-shots-'));
+  const site = await startPlinthwork();
   const browser = await startBrowser();
   try {
-    await roomWalk(browser, server.resolvedUrls.local[0], 'light');
-    await roomWalk(browser, server.resolvedUrls.local[0], 'dark');
+    for (const scheme of ['light', 'dark']) {
+      const room = await openRoom({
+        where: `${site.address}catalogue/index.html`,
+        draft: join(folder, scheme, 'my.css'),
+      });
+      await roomWalk(browser, room.address, scheme);
+      await room.close();
+    }
+    await deskPicture(browser);
   } finally {
     await browser.close();
-    await server.close();
+    await site.close();
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 
 async function roomWalk(browser, address, colorScheme) {
-  const page = await (
-    await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme })
-  ).newPage();
-  const shoot = (name) => isWanted(name) && page.screenshot({ path: join(target, `${name}.png`) });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
+  const page = await context.newPage();
+  const isLight = colorScheme === 'light';
+  const shoot = async (name) => {
+    await page.waitForTimeout(400);
+    if (isWanted(name)) await page.screenshot({ path: join(target, `${name}.png`) });
+  };
   const button = (name) => page.getByRole('button', { name }).first();
-  await page.goto(`${address}?page=/r14/catalogue/index.html`);
+  const point = async (selector) => {
+    await button(/^Point at/).click();
+    await page.frameLocator('iframe.stage').locator(selector).first().click();
+    await page.locator('.rung[aria-pressed=true]').first().waitFor();
+  };
+  await page.goto(address);
   await page.getByText(/elements read/).waitFor();
-  await button(/^Point at/).click();
-  await page.frameLocator('iframe').locator('.ll-badge--out').first().click();
-  await button(/^::before of/).hover();
-  await page.waitForTimeout(200);
-  if (colorScheme === 'light') {
-    await page.locator('.rung').nth(2).hover();
-    await page.waitForTimeout(200);
-    await shoot('room-point');
+  if (isLight) {
+    await point('.ll-dues__cell');
+    await button(/In which state/).click();
+    await page.locator('.states .rung').first().click();
+    await shoot('room-hold');
+    await page.locator('.states .rung').first().click();
   }
+  await point('.ll-badge--out');
+  await page.locator('.rung').nth(2).hover();
+  if (isLight) await shoot('room-point');
   await button(/^::before of/).click();
   await button(/^background-color is/).click();
-  await page.waitForTimeout(300);
-  if (colorScheme === 'light') await shoot('room-govern');
+  if (isLight) await shoot('room-govern');
   await button(/^Change background-color/).click();
   await page.getByLabel('Value').fill('#1c5fa8');
-  await page.getByText('all 2 of its kind').click();
+  await page.getByText('all 2 with ll-badge--out').click();
   await page.getByText(/2 things and nothing else/).waitFor();
-  await page.waitForTimeout(300);
-  if (colorScheme === 'light') await shoot('room-change');
+  if (isLight) await shoot('room-change');
   await button('Put it into the draft').click();
   await page.getByRole('textbox', { name: 'Your draft' }).click();
   await page.keyboard.press('Control+End');
-  await page.keyboard.type('.pw-card__titel { font-size: 1.1rem');
+  const card = isLight ? 'background: #eef6ee' : 'border-color: #7fb8d0';
+  await page.keyboard.type(`.pw-card { ${card} }\n.pw-card__titel { font-size: 1.1rem`);
   await page.getByText('matches-nothing', { exact: true }).waitFor();
-  await page.waitForTimeout(400);
-  await shoot(colorScheme === 'light' ? 'room-prove' : 'room-dark');
-  await page.context().close();
+  await shoot(isLight ? 'room-prove' : 'room-dark');
+  if (isLight) {
+    await button('Before and after').click();
+    await page.waitForTimeout(1500);
+    await shoot('room-compare');
+    await button('End the comparison').click();
+    await button(/other widths/).click();
+    await page.waitForTimeout(2000);
+    await shoot('room-widths');
+  }
+  await context.close();
+}
+
+async function deskPicture(browser) {
+  if (!isWanted('strength-desk')) return;
+  const server = createServer(sirv(join(root, 'examples/strength-desk/dist'), { dev: true })).listen(
+    0,
+    '127.0.0.1',
+  );
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`http://127.0.0.1:${server.address().port}/`);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: join(target, 'strength-desk.png') });
+  server.close();
 }
 
 terminalPictures();

@@ -64,5 +64,13 @@ export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from
 export { pack, readPanel, type Packed } from './panel/index.js';
 export { panelProfiles, type Grade, type PanelProfile } from './facts/index.js';
 export { specificityOf, specificityText, type Specificity } from './selector/index.js';
-export { contrastOf, hexOf, isLonghand, keywordsOf, longhandsOf, propertyNames } from './value/index.js';
+export {
+  contrastOf,
+  groupedLonghands,
+  hexOf,
+  isLonghand,
+  keywordsOf,
+  longhandsOf,
+  propertyNames,
+} from './value/index.js';
 export { count, list, placeText, YeltoError, type Fault, type Place } from './text/index.js';

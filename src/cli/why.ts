@@ -16,7 +16,7 @@ import {
 import { toggledStates } from '../hook/index.js';
 import type { Page } from '../page/index.js';
 import { placeText, shorten } from '../text/index.js';
-import { isLonghand, longhandsOf } from '../value/index.js';
+import { groupedLonghands, isLonghand, longhandsOf } from '../value/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
 import { addTargetOptions, amongOthers, findTargets, openForCommand, type TargetOptions } from './targets.js';
@@ -107,28 +107,6 @@ function overview(page: Page, target: Target, all: readonly Contest[], io: Io): 
   return `${parts.join('\n\n')}\n`;
 }
 
-/** Longhands told by their shorthand, where all of it is there. */
-function grouped(longhands: readonly string[]): string[] {
-  let names = [...longhands];
-  for (const shorthand of [
-    'background',
-    'border',
-    'border-radius',
-    'margin',
-    'padding',
-    'font',
-    'outline',
-    'inset',
-    'transition',
-    'overflow',
-  ]) {
-    const parts = longhandsOf(shorthand);
-    if (parts.length && parts.every((part) => names.includes(part)))
-      names = [shorthand, ...names.filter((name) => !parts.includes(name))];
-  }
-  return names;
-}
-
 /** The states that would change it, if a script or a person brought them about. */
 function statesReport(page: Page, target: Target, property: string | undefined, io: Io): string {
   const states = toggledStates(page, target).filter(
@@ -140,7 +118,7 @@ function statesReport(page: Page, target: Target, property: string | undefined, 
     .map(({ state, on, steps, changes }) => [
       paint.name(state),
       `on ${steps === 0 ? 'itself' : describeTarget(on).replace(/ “.*/, '')}`,
-      shorten((property ? [property] : grouped(changes)).join(', '), 60),
+      shorten((property ? [property] : groupedLonghands(changes)).join(', '), 60),
     ]);
   return `It would change in these states; --hold keeps one on:\n${table(rows, io.columns)}\n`;
 }

@@ -1,6 +1,7 @@
 import { contest, longhandValue, sourceLabel, variablesIn, type Declaration } from '../cascade/index.js';
 import type { Grade } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement } from '../page/index.js';
+import { hexOf, isOpaque } from '../value/index.js';
 import { hooksOn } from './hooks.js';
 
 /** A value that is in use, and the declaration that most elements have it from. */
@@ -72,7 +73,12 @@ function usedValues(page: Page, properties: readonly string[]): UsedValue[] {
       const { entries, inheritedFrom } = contest(page, element, property);
       const declaration = entries[0]?.declaration;
       if (!declaration || inheritedFrom || declaration.origin === 'user-agent') continue;
-      const value = longhandValue(declaration, property) ?? declaration.value;
+      // Through a variable, or a shorthand that holds one, it takes the whole cascade to tell.
+      const own = longhandValue(declaration, property);
+      const value = plainColour(
+        own === undefined || own.includes('var(') ? valueOf(page, element, property) : own,
+      );
+      if (value === '') continue;
       if (/^(inherit|initial|unset|revert|revert-layer|currentcolor|none)$/i.test(value)) continue;
       const known = found.get(value);
       if (known) {
@@ -95,6 +101,11 @@ function usedValues(page: Page, properties: readonly string[]): UsedValue[] {
       from: sourceLabel(page, declaration),
     }))
     .sort((a, b) => b.elements - a.elements);
+}
+
+/** Colours in one notation, so that `#fff` and `white` count together; other values as they are. */
+function plainColour(value: string): string {
+  return isOpaque(value) ? (hexOf(value) ?? value) : value;
 }
 
 function usedVariables(page: Page): UsedVariable[] {

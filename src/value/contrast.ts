@@ -15,3 +15,9 @@ export function hexOf(value: string): string | undefined {
   const colour = parse(value.trim());
   return colour && formatHex(colour);
 }
+
+/** Whether a text is a colour that nothing shines through. */
+export function isOpaque(value: string): boolean {
+  const colour = parse(value.trim());
+  return colour !== undefined && (colour.alpha ?? 1) === 1;
+}

@@ -1,4 +1,4 @@
-export { contrastOf, hexOf } from './contrast.js';
+export { contrastOf, hexOf, isOpaque } from './contrast.js';
 export {
   canonicalProperty,
   initialValue,
@@ -14,4 +14,5 @@ export {
 } from './properties.js';
 export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
 export { splitShorthand } from './split.js';
+export { groupedLonghands } from './grouped.js';
 export { isSameValue } from './same.js';

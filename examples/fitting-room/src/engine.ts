@@ -7,6 +7,7 @@ import {
   describeTarget,
   elementOf,
   explain,
+  groupedLonghands,
   hooks,
   keywordsOf,
   ladder,
@@ -145,7 +146,7 @@ const engine = {
         index: on.index,
         state,
         label: `${state} on ${describeTarget(on).replace(/ “.*/, '')}`,
-        changes: changes.slice(0, 4).join(', ') + (changes.length > 4 ? ', …' : ''),
+        changes: groupedLonghands(changes).slice(0, 4).join(', '),
       }));
   },
 
