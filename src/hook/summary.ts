@@ -1,4 +1,11 @@
-import { contest, longhandValue, sourceLabel, variablesIn, type Declaration } from '../cascade/index.js';
+import {
+  contest,
+  longhandValue,
+  sourceLabel,
+  valueOf,
+  variablesIn,
+  type Declaration,
+} from '../cascade/index.js';
 import type { Grade } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement } from '../page/index.js';
 import { hexOf, isOpaque } from '../value/index.js';
