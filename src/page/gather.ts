@@ -376,7 +376,9 @@ export class Gatherer {
     const outer = this.#selectorScope(place);
     try {
       // Inside another scope the start is seen from that scope's root, whatever rule stands between.
-      const around = place.scope ? { ...outer, parents: undefined } : outer;
+      const around = place.scope
+        ? { ...outer, parents: undefined, onlyAmpersand: place.parents !== undefined }
+        : outer;
       const roots = parts?.[1] === undefined ? undefined : parseSelectors(parts[1], around);
       const limits =
         parts?.[2] === undefined

@@ -20,6 +20,11 @@ export interface SelectorScope {
   readonly relative?: boolean;
   /** Inside `@scope`: a relative selector begins at `:scope` (CSS Cascade 6 §2.5). */
   readonly scoped?: boolean;
+  /**
+   * Whether only `&` stands for the scope's root, as engines have it in the start of a scope that stands inside
+   * a style rule inside a scope: `:scope` is then asked of something below the root, and never holds.
+   */
+  readonly onlyAmpersand?: boolean;
 }
 
 const maxDepth = 120;
@@ -293,7 +298,7 @@ export class SelectorParser {
     if (type === kinds.Ident) {
       if (!Object.hasOwn(pseudoClasses, name))
         this.#fail(colon, `there is no pseudo-class ":${name}"`, () => nearPseudoClass(name));
-      if (name === 'scope') this.#usesScope = true;
+      if (name === 'scope' && !this.scope.onlyAmpersand) this.#usesScope = true;
       draft.addTest({ kind: 'pseudo-class', name });
       draft.specificity[1]++;
     } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, depth, mode });

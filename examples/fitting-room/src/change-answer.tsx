@@ -56,7 +56,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
         held: isHeld,
       });
       if (!isStale) setMade(answer);
-    }, 80);
+    }, 5);
     return () => {
       isStale = true;
       clearTimeout(timer);
