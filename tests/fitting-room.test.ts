@@ -162,6 +162,70 @@ test('the sign-up bar goes, the heading is a setting, the photo’s width does n
   await pointAt('.ll-reserve');
   await change('background', '#2c6e49');
   await tab.getByText(/comes from the variable --pw-accent/).waitFor();
+  await pointAt('.ll-deposit__label');
+  await change('font-size', '19px');
+  await keep();
+  await until(() => draftText().includes('19px'), 'both rules in the file');
+  // Wherever the panel loads it, it arrives and wins.
+  for (const panel of ['last', 'early']) {
+    opened.site.store.set({ panel, css: draftText() });
+    await ask('Paste it');
+    await ask('Pasted. Has it arrived?');
+    await tab.getByText('Yes: does each declaration win?').waitFor();
+    await ask(/Does your draft hold/);
+  }
+});
+
+test('climbing while pointing, what if, before and after, switching off', async () => {
+  await enter();
+  await tab.getByRole('button', { name: 'Point at something on the page' }).click();
+  await site.locator('.pw-card__title a').first().hover();
+  await tab.waitForTimeout(100);
+  await tab.keyboard.press('ArrowUp');
+  await tab.keyboard.press('ArrowUp');
+  await tab.waitForTimeout(150);
+  await tab.keyboard.press('Enter');
+  await tab.locator('.rung[aria-pressed=true]', { hasText: /^article.*\.pw-card/ }).waitFor();
+  await change('background', 'rgb(200, 255, 200)');
+  await keep();
+  await tab.getByRole('button', { name: 'Switch off' }).first().click();
+  await until(
+    async () => (await computed('.pw-card', 'background-color')) === 'rgb(255, 255, 255)',
+    'the old colour',
+  );
+  expect(draftText()).toContain('/* off: background-color: rgb(200, 255, 200); */');
+  await tab.getByRole('button', { name: 'Switch on' }).click();
+  await until(
+    async () => (await computed('.pw-card', 'background-color')) === 'rgb(200, 255, 200)',
+    'the new colour',
+  );
+  await ask('Before and after');
+  const earlier = tab.frameLocator('iframe.earlier');
+  expect(
+    await earlier
+      .locator('.pw-card')
+      .first()
+      .evaluate((card) => getComputedStyle(card).backgroundColor),
+  ).toBe('rgb(255, 255, 255)');
+  await ask('End the comparison');
+  const cards = () => site.locator('.pw-card').count();
+  const before = await cards();
+  await ask('What if…');
+  await ask('there were one more of it');
+  await until(async () => (await cards()) === before + 1, 'one more card');
+  await ask('Back to the page as it is');
+  await until(async () => (await cards()) === before, 'the cards as they were');
+  expect(draftText()).not.toContain('more');
+});
+
+test('a page with a strict content policy can be tried on', async () => {
+  await enter('tool/index.html?strict');
+  await pointAt('.ll-deposit__label');
+  await change('font-size', '23px');
+  await until(
+    async () => (await computed('.ll-deposit__label', 'font-size')) === '23px',
+    'the change on the page',
+  );
 });
 
 test('a bad value is said while typing, and a typed rule that loses is told with its remedy', async () => {

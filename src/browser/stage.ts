@@ -17,7 +17,7 @@ export interface StageEvents {
   readonly onHover?: (index: number) => void;
   /** Told when someone turns the wheel or presses an arrow key while picking: 1 outwards, −1 inwards. */
   readonly onClimb?: (by: 1 | -1) => void;
-  /** Told of all elements under the pressed point, topmost first. */
+  /** Told of all elements under the pressed point, topmost first; [] where the lit one was taken by Enter. */
   readonly onPoint: (indices: readonly number[]) => void;
 }
 
@@ -117,8 +117,10 @@ function listenersOf(
       'keydown',
       (event) => {
         const { key } = event as KeyboardEvent;
-        if (!isPicking() || (key !== 'ArrowUp' && key !== 'ArrowDown')) return;
+        if (!isPicking() || !/^(ArrowUp|ArrowDown|Enter)$/.test(key)) return;
         swallow(event);
+        // Enter takes what is lit.
+        if (key === 'Enter') return events.onPoint([]);
         events.onClimb?.(key === 'ArrowUp' ? 1 : -1);
       },
     ],

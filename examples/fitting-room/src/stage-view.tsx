@@ -64,13 +64,10 @@ export function StageView({ room, isComparing }: { room: Room; isComparing: bool
         )}
       </div>
       <div className="stage-room">
-        <iframe
-          ref={frame}
-          className="stage"
-          title="The page that is tried on"
-          src={invitation.site}
-          style={size}
-        />
+        {/* Its right edge can be dragged. */}
+        <div className="stage-hold" style={size}>
+          <iframe ref={frame} className="stage" title="The page that is tried on" src={invitation.site} />
+        </div>
         {isComparing && (
           <iframe
             ref={earlier}

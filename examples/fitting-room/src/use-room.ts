@@ -70,11 +70,13 @@ export function useRoom(): Room {
   // The box under the pointer, and the one that was climbed to from there.
   const hovered = useRef(-1);
   const climbed = useRef(-1);
+  const steps = useRef(Promise.resolve());
   const [reads, setReads] = useState(0);
   const [address, setAddress] = useState('');
 
   const setPicking = useCallback((on: boolean) => {
     climbed.current = -1;
+    hovered.current = -1;
     setIsPicking(on);
     if (on) {
       // What was chosen before is not what will be.
@@ -120,6 +122,48 @@ export function useRoom(): Room {
     [engine, pointTo],
   );
 
+  /** While pointing, up and down go to the enclosing box and back. */
+  const climb = useCallback(
+    (by: 1 | -1) => {
+      // One step after the other, as each begins where the last one ended.
+      steps.current = steps.current.then(async () => {
+        const from = climbed.current < 0 ? hovered.current : climbed.current;
+        if (from < 0) return;
+        const { index, label } = await engine.climb(from, by);
+        climbed.current = index;
+        stage.current?.light([index], label);
+      });
+    },
+    [engine],
+  );
+
+  /** Takes what was climbed to, else what was pressed, else what is under the pointer. */
+  const take = useCallback(
+    (pressed: readonly number[]) => {
+      void steps.current.then(() => {
+        if (climbed.current >= 0) return point([climbed.current]);
+        return point(pressed.length || hovered.current < 0 ? pressed : [hovered.current]);
+      });
+    },
+    [point],
+  );
+
+  // The keyboard is the room's while the pointer is on the page.
+  useEffect(() => {
+    if (!isPicking) return;
+    const press = (event: KeyboardEvent) => {
+      if (event.key === 'ArrowUp') climb(1);
+      else if (event.key === 'ArrowDown') climb(-1);
+      else if (event.key === 'Enter' && hovered.current >= 0) take([]);
+      else if (event.key === 'Escape') setPicking(false);
+      else return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    window.addEventListener('keydown', press, { capture: true });
+    return () => window.removeEventListener('keydown', press, { capture: true });
+  }, [climb, isPicking, setPicking, take]);
+
   const read = useCallback(
     async (source: Parameters<Engine['load']>[0]) => {
       const found = await engine.load(source);
@@ -154,18 +198,12 @@ export function useRoom(): Room {
           stage.current?.light([index]);
         },
         // While pointing, up and down go to the enclosing box and back.
-        onClimb: (by) =>
-          void engine
-            .climb(climbed.current < 0 ? hovered.current : climbed.current, by)
-            .then(({ index, label }) => {
-              climbed.current = index;
-              stage.current?.light([index], label);
-            }),
+        onClimb: climb,
         onScrolled: (y) => before.current?.scroll(y),
-        onPoint: (indices) => void point(climbed.current < 0 ? indices : [climbed.current]),
+        onPoint: take,
       });
     },
-    [point, read],
+    [climb, read, take],
   );
 
   const enterBefore = useCallback((frame: HTMLIFrameElement | null) => {
