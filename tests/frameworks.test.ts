@@ -72,6 +72,9 @@ const sheets = [
   'tabulator-tables/dist/css/tabulator.css',
   'flatpickr/dist/flatpickr.css',
   'swiper/swiper-bundle.css',
+  'uikit/dist/css/uikit.css',
+  'tachyons/css/tachyons.css',
+  'fomantic-ui-css/semantic.css',
 ];
 
 describe.each(sheets)('%s', (file) => {
