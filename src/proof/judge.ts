@@ -63,7 +63,7 @@ export function judge(
   const losing =
     touched.find((one) => isLosing(one) && one.view.conditions.width === page.conditions.width) ??
     touched.find(isLosing);
-  if (!losing) return winning(drafted, touched, context);
+  if (!losing) return winning(page, drafted, touched, context);
   return falling(drafted, touched, losing, context);
 }
 
@@ -85,8 +85,9 @@ function matchesNothing(page: Page, { block }: Drafted): Judgement {
   };
 }
 
-function winning(drafted: Drafted, touched: readonly Sighting[], { states }: Context): Judgement {
-  const [{ view, wins }] = touched;
+function winning(page: Page, drafted: Drafted, touched: readonly Sighting[], { states }: Context): Judgement {
+  const { width } = page.conditions;
+  const { view, wins } = touched.find((one) => one.view.conditions.width === width) ?? touched[0];
   const longhands = longhandsOf(drafted.declaration.property);
   const while_ = states.length ? `, while ${list(states)} is held` : '';
   const animation = lastingAnimation(view, wins, longhands);
