@@ -85,7 +85,7 @@ const features: Record<string, Feature> = {
     body: boxes,
   },
   'scopes inside rules and scopes': {
-    css: '@scope (#o) { .a { @scope (*) { & { top: 1px } } } } .a { @scope (> *) { & { left: 1px } } } @scope (.a) { .c { @scope (&) { & { right: 1px } } @scope (> *) to (.d) { * { bottom: 1px } } } } #o { @scope (*) to (> .c) { & { z-index: 1 } } } @scope (.a) { .b & { @scope (p) { :scope { order: 1 } } } } @scope (#o) { p { @scope (:scope) { & { width: 1px } } @scope (& > p) { & { height: 1px } } } @scope (:scope) { & { flex-grow: 2 } } }',
+    css: '@scope (#o) { .a { @scope (*) { & { top: 1px } } } } .a { @scope (> *) { & { left: 1px } } } @scope (.a) { .c { @scope (&) { & { right: 1px } } @scope (> *) to (.d) { * { bottom: 1px } } } } #o { @scope (*) to (> .c) { & { z-index: 1 } } } @scope (.a) { .b & { @scope (p) { :scope { order: 1 } } } } @scope (#o) { p { @scope (:scope) { & { width: 1px } } @scope (& > p) { & { height: 1px } } } @scope (:scope) { & { flex-grow: 2 } } } @scope (#o) to (.c) { @scope (*) { * { flex-shrink: 3 } } @scope (.a) to (.d) { .d { flex-basis: 9px } } } @scope (* *) to (.d) { @scope (*) { * { align-self: center } } }',
     body: boxes,
   },
   'scope of a style element': {

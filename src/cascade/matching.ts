@@ -246,9 +246,28 @@ export class Matching {
     for (let up = row, steps = 0; up >= 0; up = tree.parent[up], steps++) {
       if (!roots.has(up)) continue;
       const context = { tree, scopeRoot: up, anchor: -1 };
-      if (this.#isInScope(row, up, scope, context) && matches(selector, row, context)) return -steps;
+      if (!this.#isInScope(row, up, scope, context) || !this.#isReached(scope, up, row)) continue;
+      if (matches(selector, row, context)) return -steps;
     }
     return undefined;
+  }
+
+  /**
+   * Whether a root of a nested scope counts for an element: the root of the outer scope by which it is one has
+   * the element in scope too, so that what an outer scope shuts out stays out of the scopes inside it.
+   */
+  #isReached(scope: Scope, root: number, row: number): boolean {
+    const { parent: outer, roots } = scope;
+    if (!outer) return true;
+    const { tree } = this;
+    const outerRoots = this.#rootsOf(outer);
+    for (let up = root; up >= 0; up = tree.parent[up]) {
+      if (!outerRoots.has(up)) continue;
+      const context = { tree, scopeRoot: up, anchor: -1 };
+      const isBegun = !roots || matchesAny(roots, root, context);
+      if (isBegun && this.#isInScope(row, up, outer, context) && this.#isReached(outer, up, row)) return true;
+    }
+    return false;
   }
 
   #isInScope(row: number, root: number, scope: Scope, context: MatchContext): boolean {
