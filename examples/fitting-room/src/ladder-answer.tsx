@@ -8,7 +8,8 @@ export function LadderAnswer({ room, onChosen }: { room: Room; onChosen: () => v
     return (
       <Text size="sm" c="dimmed">
         Point at something first. What you hit is often a small box inside the one you mean; here you can then
-        step outwards until the right area lights up.
+        step outwards until the right area lights up.{' '}
+        {room.isPicking && 'The arrow keys go to the box around it and back, Enter takes it, Escape ends.'}
       </Text>
     );
   }

@@ -71,7 +71,11 @@ function Narrowed({ room, width }: { room: Room; width: number }) {
 function verdictAt(verdicts: readonly Judged[], width: number): string {
   if (verdicts.length === 0) return 'no draft yet';
   const lost = verdicts.filter(({ outcome, why }) => outcome !== 'wins' && !isBeside(why, width));
-  return lost.length ? `${lost.length} fall short` : 'all holds';
+  if (lost.length === 0) return 'all holds';
+  const names = [
+    ...new Set(lost.map(({ declaration, line }) => `${declaration.split(':')[0]} (line ${line})`)),
+  ];
+  return `${names.join(', ')} ${names.length === 1 ? 'falls' : 'fall'} short`;
 }
 
 function isBeside(why: string, width: number): boolean {
