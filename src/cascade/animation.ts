@@ -17,7 +17,8 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
   const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
   const found = known.get(contested);
   if (found) return found;
-  let isOwn = false;
+  // Contests are shared between conditions; what hangs on them is not.
+  let isOwn = keyframes.some(({ condition }) => condition > 0);
   // Each part of the text stands for one animation, whichever of the properties it is written in.
   const parts = (longhand: string): string[] => {
     const value = contested.get(longhand)?.[0].declaration.value ?? '';
@@ -36,9 +37,12 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
     const frames = keyframes.findLast(
       ({ name, condition }) => words.includes(name) && page.isActive(condition),
     );
-    if (!frames || !hasLength(durations[i % durations.length])) return;
-    const lasting =
-      /\binfinite\b/i.test(counts[i % counts.length]) || /\b(forwards|both)\b/i.test(fills[i % fills.length]);
+    if (!frames) return;
+    const keeps = /\b(forwards|both)\b/i.test(fills[i % fills.length]);
+    const runs = hasLength(durations[i % durations.length]);
+    // Even one of 0s that keeps its last values sets them.
+    if (!runs && !keeps) return;
+    const lasting = keeps || /\binfinite\b/i.test(counts[i % counts.length]);
     for (const property of frames.properties)
       for (const longhand of longhandsOf(property)) animations.set(longhand, { name: frames.name, lasting });
   });

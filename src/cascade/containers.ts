@@ -1,5 +1,6 @@
 import type { Page, PageElement, StyleBlock } from '../page/index.js';
 import { parseMedia, truthOf, type Truth } from '../sheet/index.js';
+import type { MatchList } from './matching.js';
 
 /** What decides whether an element is a container: its `container-type` and `container-name`, as text. */
 export type ContainerFacts = (element: PageElement) => { readonly type: string; readonly names: string };
@@ -54,4 +55,16 @@ function sizeOf(page: Page, element: PageElement): { width: number; height?: num
         ? one.element === element
         : page.select(one.selector ?? ':root').includes(element),
   );
+}
+
+const containerLists = new WeakMap<MatchList, boolean>();
+
+/** Whether any rule of a list stands under a container query. */
+export function hasContainers(list: MatchList): boolean {
+  let has = containerLists.get(list);
+  if (has === undefined) {
+    has = list.applied.some(({ block }) => block.containers.length > 0);
+    containerLists.set(list, has);
+  }
+  return has;
 }

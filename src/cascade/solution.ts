@@ -3,7 +3,7 @@ import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf, type Flow } from '../value/index.js';
 import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './capture.js';
-import { containersHold, type ContainerFacts } from './containers.js';
+import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
 import { hasHintingAttribute, hintsOf } from './hints.js';
 import { Matching, type Applied, type MatchList } from './matching.js';
@@ -21,8 +21,11 @@ interface WorkedOut {
   readonly contests: Map<string, Contested>;
   /** For each row the nearest box, itself included, that may turn the flow; −1 for none. */
   readonly flowSources: (number | undefined)[];
-  targets?: ReadonlyMap<StyleBlock, readonly (readonly Target[])[]>;
+  targets?: DraftTargets;
 }
+
+/** By block, in groups whose contests are alike. */
+type DraftTargets = ReadonlyMap<StyleBlock, readonly (readonly Target[])[]>;
 
 const allWorkedOut = new WeakMap<Matching, Map<string, WorkedOut>>();
 
@@ -60,12 +63,8 @@ function draftMatching(page: Page): Matching | undefined {
  * The elements and pseudo-elements that each block of a page's draft matches, media queries left aside: in
  * groups whose contests are alike under all conditions.
  */
-export function draftTargets(page: Page): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
+export function draftTargets(page: Page): DraftTargets {
   return solutionOf(page).draftTargets;
-}
-
-function hasContainers({ applied }: MatchList): boolean {
-  return applied.some(({ block }) => block.containers.length > 0);
 }
 
 const nothing: MatchList = { id: -1, applied: [] };
@@ -84,7 +83,10 @@ export class Solution {
   readonly #shared = new Map<Flow, Map<number, Contested>>();
   /** Of elements with claims of their own, by row. */
   readonly #own = new Map<number, Contested>();
+  /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
+  readonly #contained = new Map<string, Contested>();
   readonly #flows = new Map<number, Flow>();
+  #ownTargets?: DraftTargets;
   readonly #layerRanks: Int32Array;
   readonly #mayFlowDiffer: boolean;
   readonly #flowSources: (number | undefined)[];
@@ -123,11 +125,13 @@ export class Solution {
   }
 
   /** See `draftTargets`. Empty for a page without a draft. */
-  get draftTargets(): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
+  get draftTargets(): DraftTargets {
+    // Where container queries are answered the groups hang on the sizes, which other conditions do not share.
+    if (this.page.conditions.containers) return (this.#ownTargets ??= this.#groupTargets());
     return (this.#workedOut.targets ??= this.#groupTargets());
   }
 
-  #groupTargets(): ReadonlyMap<StyleBlock, readonly (readonly Target[])[]> {
+  #groupTargets(): DraftTargets {
     const groups = new Map<StyleBlock, Map<string, Target[]>>();
     if (!this.#draft) return new Map();
     const { pseudos } = this.#draft;
@@ -137,9 +141,10 @@ export class Solution {
         const drafted = this.#draft.list(row, pseudo);
         if (!drafted.applied.length) continue;
         const target: Target = pseudo ? { element, pseudo } : element;
-        const alone = this.page.conditions.containers && hasContainers(this.#matching.list(row, pseudo));
-        const own = alone || (pseudo === '' && this.#mayHaveOwn(row)) ? row : -1;
-        const key = `${this.#matching.list(row, pseudo).id} ${drafted.id} ${own} ${this.#flowSource(row)}`;
+        const list = this.#matching.list(row, pseudo);
+        const isAlone = this.#isContained(list, drafted) || (pseudo === '' && this.#mayHaveOwn(row));
+        const own = isAlone ? row : -1;
+        const key = `${list.id} ${drafted.id} ${own} ${this.#flowSource(row)}`;
         for (const { block } of drafted.applied) {
           let ofBlock = groups.get(block);
           if (!ofBlock) groups.set(block, (ofBlock = new Map()));
@@ -167,8 +172,15 @@ export class Solution {
         return contested;
       }
     }
-    if (this.page.conditions.containers && (hasContainers(list) || hasContainers(drafted)))
-      return this.#contest(list, drafted, undefined, flow, this.#containerFor(row, pseudo));
+    if (this.#isContained(list, drafted)) {
+      const key = `${row}${pseudo}`;
+      let contested = this.#contained.get(key);
+      if (!contested) {
+        contested = this.#contest(list, drafted, undefined, flow, this.#containerFor(row, pseudo));
+        this.#contained.set(key, contested);
+      }
+      return contested;
+    }
     let byLists = this.#shared.get(flow);
     if (!byLists) this.#shared.set(flow, (byLists = new Map()));
     const key = list.id * 0x100000 + drafted.id + 1;
@@ -211,6 +223,11 @@ export class Solution {
       }
     }
     return new Contested(claims, this.#capture.namesFor(flow));
+  }
+
+  /** Whether container queries around the rules of these lists are answered, each element by itself. */
+  #isContained(list: MatchList, drafted: MatchList): boolean {
+    return this.page.conditions.containers !== undefined && (hasContainers(list) || hasContainers(drafted));
   }
 
   #containerFor(row: number, pseudo: string): PageElement | null {

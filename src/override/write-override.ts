@@ -33,7 +33,9 @@ export function writeOverride(pages: Page | readonly Page[], wish: Wish): Overri
 
 function writeOne(all: readonly Page[], asked: Wish): Override {
   const held = asked.held?.length ? heldByKind(all[0], asked) : undefined;
-  const [page, ...others] = all.map((one) => (held ? one.under({ held }) : one));
+  const [page, ...others] = all.map((one, i) =>
+    held ? one.under({ held: i ? heldThere(one, held) : held }) : one,
+  );
   const isAlike = asked.reach === 'alike';
   const targets = isAlike ? alikeTargets(page, asked.at) : [...asked.at];
   const { set, needless } = asked.media ? { set: asked.set, needless: [] } : narrow(page, targets, asked.set);
@@ -64,7 +66,11 @@ function writeOne(all: readonly Page[], asked: Wish): Override {
 
 /** For all of a kind the state is looked at on all that can be in it, not only on the one that was pointed at. */
 function heldByKind(page: Page, { held = [], reach }: Wish): readonly Held[] {
-  if (reach !== 'alike') return held;
+  return reach === 'alike' ? heldThere(page, held) : held;
+}
+
+/** The same states on another page, where an element of the first one stands for all of its kind. */
+function heldThere(page: Page, held: readonly Held[]): readonly Held[] {
   return held.flatMap((one): Held[] =>
     one.element
       ? alikeTargets(page, [one.element]).map((target) => ({ element: elementOf(target), state: one.state }))
@@ -104,7 +110,9 @@ function inAnyState(made: readonly Override[], wish: Wish): Override {
   const join = <T>(pick: (one: Override) => readonly T[]) => [...new Set(made.flatMap(pick))];
   return {
     ...first,
-    css: isOneRule ? first.css.replace(first.selector, selector) : made.map(({ css }) => css).join('\n'),
+    css: isOneRule
+      ? first.css.replace(first.selector, () => selector)
+      : made.map(({ css }) => css).join('\n'),
     selector,
     specificity: made
       .map((one) => one.specificity)

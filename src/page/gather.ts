@@ -6,14 +6,16 @@ import {
   parseSheet,
   resolveHref,
   supports,
+  type Abilities,
   type AtRule,
   type Content,
   type MediaQuery,
   type QualifiedRule,
   type WrittenDeclaration,
 } from '../sheet/index.js';
-import { Lines, YeltoError, type Fault, type FaultKind } from '../text/index.js';
+import { YeltoError, type Fault, type FaultKind } from '../text/index.js';
 import type { Grammar } from '../value/index.js';
+import { abilitiesOf } from './abilities.js';
 import type { PageElement } from './element.js';
 import type { Layers } from './layers.js';
 import {
@@ -24,6 +26,8 @@ import {
   type StyleBlock,
   type StyleSet,
 } from './style-set.js';
+import { placeInSheet } from './place.js';
+import { parseScope } from './scope.js';
 import type { Sheet } from './types.js';
 
 /** Where in a sheet the gatherer is. */
@@ -58,19 +62,20 @@ export class Gatherer {
   readonly #keyframes: Keyframes[];
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
-  readonly #lines = new Map<number, Lines>();
   readonly #queries = new Map<string, MediaQuery>();
   readonly #remedies = new Map<string, string>();
+  readonly #abilities: Abilities;
   #order = 0;
   #namespaces = new Map<string, string>();
 
   constructor(
     private readonly names: Names,
     private readonly quirks: boolean,
-    private readonly grammar: Grammar,
+    grammar: Grammar,
     private readonly findImport: FindImport = () => undefined,
     base: StyleSet = emptyStyleSet,
   ) {
+    this.#abilities = abilitiesOf(grammar, names, quirks);
     this.#sheets = [...base.sheets];
     this.#conditions = [...base.conditions];
     this.#keyframes = [...base.keyframes];
@@ -175,20 +180,6 @@ export class Gatherer {
       },
       { layer, condition, chain: from.chain },
     );
-  }
-
-  get #abilities() {
-    return {
-      declaration: (property: string, value: string) => this.grammar.check(property, value) === undefined,
-      selector: (text: string) => {
-        try {
-          return parseSelectors(text, { names: this.names, quirks: this.quirks }).length === 1;
-        } catch (error) {
-          if (error instanceof YeltoError) return false;
-          throw error;
-        }
-      },
-    };
   }
 
   #condition(condition: RuleCondition): number {
@@ -372,24 +363,12 @@ export class Gatherer {
   }
 
   #scope(rule: AtRule, contents: readonly Content[], place: Place): void {
-    const parts = /^(?:\(([^]*?)\))?\s*(?:to\s*\(([^]*)\))?$/.exec(rule.prelude);
-    const outer = this.#selectorScope(place);
     try {
-      // Inside another scope the start is seen from that scope's root, whatever rule stands between.
-      const around = place.scope
-        ? { ...outer, parents: undefined, onlyAmpersand: place.parents !== undefined }
-        : outer;
-      const roots = parts?.[1] === undefined ? undefined : parseSelectors(parts[1], around);
-      const limits =
-        parts?.[2] === undefined
-          ? []
-          : parseSelectors(parts[2], { ...outer, parents: undefined, relative: true, scoped: true });
-      const scope: Scope = {
-        parent: place.scope,
-        roots,
-        rootElement: roots ? undefined : (place.owner?.parent ?? undefined),
-        limits,
-      };
+      const scope = parseScope(rule.prelude, {
+        selectors: this.#selectorScope(place),
+        scope: place.scope,
+        ownerParent: place.owner?.parent ?? undefined,
+      });
       this.#contents(contents, { ...place, scope, parents: undefined, parentText: '', isScopeBody: true });
     } catch (error) {
       if (!(error instanceof YeltoError)) throw error;
@@ -404,13 +383,11 @@ export class Gatherer {
   }
 
   #fault(sheet: number, kind: FaultKind, offset: number, message: string, remedy: string): void {
-    const lines = this.#lines.get(sheet) ?? new Lines(this.#sheets[sheet].css);
-    this.#lines.set(sheet, lines);
     const { href, label } = this.#sheets[sheet];
     this.#faults.push({
       kind,
       file: href ?? label,
-      ...lines.at(offset),
+      ...placeInSheet(this.#sheets[sheet], offset),
       message,
       remedy: remedy || undefined,
     });

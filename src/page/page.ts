@@ -139,12 +139,25 @@ export class Page {
 
   /** The same tree and sheets under other conditions; what is not given stays. */
   under(conditions: Partial<Conditions>): Page {
-    const merged = { ...this.conditions, ...definedOnly(conditions) };
+    const merged: Conditions = {
+      ...this.conditions,
+      ...definedOnly(conditions),
+      containers: this.#containersAt(conditions),
+    };
     const { overlay } = this;
     // Where the same states are held the tree is the same, and what was matched in it stays good.
     const tree = merged.held === this.conditions.held ? this.tree : undefined;
     const bare = new Page(this.#shared, merged, { tree });
     return overlay ? new Page(this.#shared, merged, { overlay, bare }) : bare;
+  }
+
+  /** Containers keep their sizes only as long as the window keeps its own. */
+  #containersAt({ width, height, containers }: Partial<Conditions>): Conditions['containers'] {
+    if (containers) return containers;
+    const { conditions } = this;
+    const isSame =
+      (width ?? conditions.width) === conditions.width && (height ?? conditions.height) === conditions.height;
+    return isSame ? conditions.containers : undefined;
   }
 
   /** The page with a draft loaded before or after its sheets, in place of an earlier draft. */

@@ -20,6 +20,9 @@ import type { Outcome } from './types.js';
 /** One look at a declaration: where it wins and where not; asleep while its media query does not hold. */
 export interface Sighting {
   readonly view: Page;
+  /** The stretch of widths (CSS px) for which the look stands. */
+  readonly from: number;
+  readonly to: number;
   readonly isAsleep: boolean;
   readonly wins: readonly Target[];
   readonly losses: readonly { readonly target: Target; readonly longhand: string }[];
@@ -98,6 +101,15 @@ function winning(page: Page, drafted: Drafted, touched: readonly Sighting[], { s
       conditions: view.conditions,
       why: `it beats every rule, but loses to the animation ${animation}, which goes on and beats all that is not important`,
       remedy: `Write ${property}: ${value} !important; or add animation: none to the same rule.`,
+    };
+  }
+  const { value } = drafted.declaration;
+  if (/[“”‘’„]/.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) {
+    return {
+      outcome: 'no-effect',
+      conditions: view.conditions,
+      why: 'it wins, but curly quotes are letters like any other, so it names something that is not there',
+      remedy: `Use straight quotes: ${value.replace(/[“”„]/g, '"').replace(/[‘’]/g, "'")}`,
     };
   }
   const hindrance = commonHindrance(view, wins, longhands);
@@ -199,10 +211,11 @@ function whereWords(touched: readonly Sighting[], losing: Sighting): string {
   const clean = touched.filter(({ losses }) => losses.length === 0);
   if (clean.length === 0)
     return `wins on ${count(losing.wins.length, 'element')}, but on ${losing.losses.length} more it`;
-  const lost = touched.filter(({ losses }) => losses.length > 0).map(({ view }) => view.conditions.width);
-  const won = clean.map(({ view }) => view.conditions.width);
-  if (Math.max(...lost) < Math.min(...won)) return `wins from ${Math.min(...won)} px up, below that it`;
-  if (Math.min(...lost) > Math.max(...won)) return `wins up to ${Math.max(...won)} px, above that it`;
+  const lost = touched.filter(({ losses }) => losses.length > 0);
+  const least = (looks: readonly Sighting[]) => Math.min(...looks.map(({ from }) => from));
+  const most = (looks: readonly Sighting[]) => Math.max(...looks.map(({ to }) => to));
+  if (most(lost) < least(clean)) return `wins from ${least(clean)} px up, below that it`;
+  if (least(lost) > most(clean)) return `wins up to ${most(clean)} px, above that it`;
   return `wins at some widths, at ${losing.view.conditions.width} px it`;
 }
 

@@ -97,25 +97,34 @@ function provePage(page: Page, draft: string, place: DraftPlace, options: ProofO
   );
 }
 
+/** Widths at which all media queries hold alike, and a page at one of them. */
+interface Stretch {
+  readonly view: Page;
+  /** The least and the greatest width tried, CSS px. */
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
  * Pages to look at for a set of held states, one for each way in which the media queries can hold; rules that
  * need the same states share them.
  */
-function viewMaker(laid: Page, widths: readonly number[]): (held: readonly Held[]) => readonly Page[] {
-  const made = new Map<string, readonly Page[]>();
+function viewMaker(laid: Page, widths: readonly number[]): (held: readonly Held[]) => readonly Stretch[] {
+  const made = new Map<string, readonly Stretch[]>();
   return (held) => {
     const key = JSON.stringify(held.map(({ selector, element, state }) => [selector, element?.index, state]));
     let views = made.get(key);
     if (!views) {
       const base = held.length ? laid.under({ held: [...laid.conditions.held, ...held] }) : laid;
-      const distinct = new Map<string, Page>();
+      const distinct = new Map<string, Stretch>();
       // The page's own width first, so that it stands for those that are like it.
       for (const width of [laid.conditions.width, ...widths]) {
         const view = base.under({ width });
-        const { activity } = view;
-        if (!distinct.has(activity)) distinct.set(activity, view);
+        const known = distinct.get(view.activity) ?? { view, from: width, to: width };
+        const { from, to } = known;
+        distinct.set(view.activity, { ...known, from: Math.min(from, width), to: Math.max(to, width) });
       }
-      views = [...distinct.values()].sort((a, b) => a.conditions.width - b.conditions.width);
+      views = [...distinct.values()].sort((a, b) => a.from - b.from);
       made.set(key, views);
     }
     return views;
@@ -143,8 +152,8 @@ function widthsToTry(page: Page): number[] {
 }
 
 /** What one look at the page, under one set of conditions, shows of a declaration. */
-function look(view: Page, { declaration, block }: Drafted): Sighting {
-  if (!view.isActive(block.condition)) return { view, isAsleep: true, wins: [], losses: [] };
+function look({ view, from, to }: Stretch, { declaration, block }: Drafted): Sighting {
+  if (!view.isActive(block.condition)) return { view, from, to, isAsleep: true, wins: [], losses: [] };
   const wins: Target[] = [];
   const losses: Sighting['losses'][number][] = [];
   const longhands = longhandsOf(declaration.property);
@@ -159,7 +168,7 @@ function look(view: Page, { declaration, block }: Drafted): Sighting {
       else losses.push({ target, longhand: lost });
     }
   }
-  return { view, isAsleep: false, wins, losses };
+  return { view, from, to, isAsleep: false, wins, losses };
 }
 
 function isSame(a: Declaration, b: Declaration): boolean {

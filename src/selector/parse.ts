@@ -5,6 +5,7 @@ import { ofKeyword, readNth } from './nth.js';
 import type { Names } from './tree.js';
 import { add, CompoundDraft, draftWith, greatest, none } from './compound-draft.js';
 import { parseAttribute } from './parse-attribute.js';
+import { parseType } from './parse-type.js';
 import { commaParts, isDelim, nameText, nearPseudoClass, SelectorFault } from './syntax.js';
 import type { Combinator, Selector } from './types.js';
 
@@ -159,7 +160,12 @@ export class SelectorParser {
 
   #compound(from: number, to: number, depth: number, mode: Mode): { draft: CompoundDraft; next: number } {
     const draft = new CompoundDraft();
-    let at = this.#type(from, to, draft, depth);
+    let at = parseType(this.tokens, [from, to], {
+      draft,
+      depth,
+      namespaces: this.scope.namespaces,
+      names: this.scope.names,
+    });
     for (let next = at; next < to; at = next) {
       next = this.#simple(at, to, draft, depth, mode);
       if (next === at) break;
@@ -169,54 +175,6 @@ export class SelectorParser {
       this.#fail(at, at >= to ? 'a selector is missing' : `"${found}" does not begin a selector`);
     }
     return { draft, next: at };
-  }
-
-  /** A type selector or `*`, with or without a namespace (Selectors 4 §5). */
-  #type(from: number, to: number, draft: CompoundDraft, depth: number): number {
-    const name = (at: number) => {
-      if (at >= to) return undefined;
-      if (this.tokens.types[at] === kinds.Ident) return nameText(this.tokens, at);
-      return isDelim(this.tokens, at, '*') ? '*' : undefined;
-    };
-    let at = from;
-    let local = name(at);
-    let prefix: string | undefined;
-    if (isDelim(this.tokens, at, '|') && name(at + 1) !== undefined) {
-      prefix = '';
-      local = name(at + 1);
-      at += 1;
-    } else if (
-      local !== undefined &&
-      at + 2 < to + 1 &&
-      isDelim(this.tokens, at + 1, '|') &&
-      name(at + 2) !== undefined
-    ) {
-      prefix = local;
-      local = name(at + 2);
-      at += 2;
-    }
-    if (local === undefined) {
-      // A compound without a type takes the default namespace as well.
-      const byDefault = this.scope.namespaces?.get('');
-      if (byDefault !== undefined && depth === 0) draft.addTest({ kind: 'namespace', namespace: byDefault });
-      return from;
-    }
-    this.#addNamespace(draft, prefix, from);
-    if (local !== '*') {
-      draft.tag = this.scope.names.intern(local.toLowerCase());
-      draft.specificity[2]++;
-    }
-    return at + 1;
-  }
-
-  #addNamespace(draft: CompoundDraft, prefix: string | undefined, at: number): void {
-    if (prefix === '*') return;
-    const namespace = prefix === undefined || prefix === '' ? '' : prefix;
-    const known = this.scope.namespaces?.get(namespace);
-    if (prefix === undefined && known === undefined) return;
-    if (prefix !== undefined && prefix !== '' && known === undefined)
-      this.#fail(at, `no @namespace names "${prefix}"`);
-    draft.addTest({ kind: 'namespace', namespace: prefix === '' ? '' : known! });
   }
 
   /** One simple selector after the type; returns `at` where none follows. */
