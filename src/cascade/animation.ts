@@ -23,7 +23,7 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
   const parts = (longhand: string): string[] => {
     const value = contested.get(longhand)?.[0].declaration.value ?? '';
     isOwn ||= value.includes('var(');
-    return (fillVariables(page, target, value, new Set()) ?? '').split(/,(?![^(]*\))/);
+    return (fillVariables(page, target, value) ?? '').split(/,(?![^(]*\))/);
   };
   const names = parts('animation-name');
   if (names.length === 1 && names[0] === '') return none;

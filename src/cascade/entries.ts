@@ -9,6 +9,7 @@ import {
 } from '../value/index.js';
 import type { Contested } from './contested.js';
 import { reasonFor, type Candidate } from './rank.js';
+import { registeredProperty } from './registered.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 
@@ -20,7 +21,7 @@ export function standingContest(page: Page, target: Target, property: string): C
   const name = solution.contestedName(index, longhand);
   const own = solution.contested(index, pseudoOf(target)).get(name);
   if (own) return { property: name, target, entries: entriesOf(page, own) };
-  if (isInherited(longhand)) {
+  if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) {
     // A pseudo-element inherits from its element.
     const start = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
     for (let up = start; up; up = up.parent) {

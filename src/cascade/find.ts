@@ -1,7 +1,6 @@
-import { parse as parseColour } from 'culori';
 import { placeInSheet, type Page, type PageElement, type StyleBlock } from '../page/index.js';
 import { matchContext, matchesAny } from '../selector/index.js';
-import { isSameValue, longhandsOf } from '../value/index.js';
+import { isSameValue, longhandsOf, readColour } from '../value/index.js';
 import { variablesIn } from './variables.js';
 
 /** One place in a sheet or in the markup that mentions what was looked for. */
@@ -25,7 +24,7 @@ export interface Mention {
 export function findMentions(page: Page, sought: string): Mention[] {
   const text = sought.trim();
   if (text === '') return [];
-  const colour = parseColour(text) !== undefined;
+  const colour = readColour(text) !== undefined;
   const found: Mention[] = [];
   for (const block of page.styles.blocks) {
     const governs = onceMatched(page, block);
@@ -78,7 +77,7 @@ function kindOf(
 /** A value's colours, as written. */
 function coloursIn(value: string): string[] {
   return (value.match(/#[\da-f]{3,8}\b|[a-z-]+\([^()]*\)|[a-z]+/gi) ?? []).filter(
-    (part) => parseColour(part) !== undefined,
+    (part) => readColour(part) !== undefined,
   );
 }
 

@@ -2,7 +2,10 @@ export { animationsOn } from './animation.js';
 export { contest, contests } from './contest.js';
 export { sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
+export { computedFrom, computedOf, computedWithout } from './computed.js';
+export { registeredProperty } from './registered.js';
 export { valueOf } from './value.js';
+export { Level, type Candidate } from './rank.js';
 export { fillVariables, variablesIn } from './variables.js';
 export {
   elementOf,
@@ -20,6 +23,7 @@ export {
   type Price,
   alikeInContest,
   longhandsThatChange,
+  physicalLonghand,
   requirementFor,
   standingCandidates,
   type Requirement,

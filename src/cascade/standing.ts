@@ -63,6 +63,11 @@ export function standingCandidates(page: Page, target: Target, longhand: string)
   );
 }
 
+/** The name under which a longhand of a target is contested: the physical one for a flow-relative one. */
+export function physicalLonghand(page: Page, target: Target, longhand: string): string {
+  return solutionOf(page).contestedName(elementOf(target).index, canonicalProperty(longhand));
+}
+
 /** One of each set of targets that the very same declarations compete for, whatever the property. */
 export function alikeInContest(page: Page, targets: readonly Target[]): Target[] {
   const solution = solutionOf(page);

@@ -1,8 +1,9 @@
-import type { Page } from '../page/index.js';
+import type { Page, PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { Level, type Candidate } from './rank.js';
+import { registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 import { fillVariables } from './variables.js';
@@ -14,52 +15,63 @@ import { fillVariables } from './variables.js';
 export function valueOf(page: Page, target: Target, longhand: string): string {
   const name = canonicalProperty(longhand);
   const { entries, inheritedFrom } = standingContest(page, target, name);
-  if (entries.length === 0) return initialValue(name);
+  if (entries.length === 0) return initialOf(page, name);
   const from = inheritedFrom ?? target;
-  return resolve(page, from, name, standingCandidates(page, from, name)[0]);
+  const specified = specifiedFrom(page, from, name, standingCandidates(page, from, name));
+  return specified.inheritsFrom ? valueOf(page, specified.inheritsFrom, name) : (specified.value ?? '');
 }
 
-function resolve(page: Page, target: Target, longhand: string, candidate: Candidate): string {
+/** A specified value (CSS Cascade 5 §4.3), or the box whose computed value is taken. */
+export interface Specified {
+  /** undefined where it is inherited, or cannot be told from the text. */
+  readonly value?: string;
+  readonly inheritsFrom?: PageElement;
+}
+
+/** What a longhand is specified as where these candidates, winner first, compete for it on the target. */
+export function specifiedFrom(
+  page: Page,
+  target: Target,
+  longhand: string,
+  candidates: readonly Candidate[],
+): Specified {
+  if (candidates.length === 0) return inheritedOrInitial(page, target, longhand);
+  const [candidate] = candidates;
   const { declaration } = candidate;
-  const filled = fillVariables(page, target, declaration.value, new Set());
-  if (filled === undefined) return inheritOr(page, target, longhand);
-  const value = longhandValue(
-    filled === declaration.value ? declaration : { ...declaration, value: filled },
-    longhand,
-  );
-  if (value === undefined) return '';
+  const filled = fillVariables(page, target, declaration.value);
+  const isFilled = filled !== declaration.value;
+  // Invalid at computed-value time (CSS Variables 1 §3.1).
+  if (filled === undefined || (isFilled && page.grammar.check(declaration.property, filled.trim())))
+    return inheritedOrInitial(page, target, longhand);
+  const value = longhand.startsWith('--')
+    ? filled
+    : longhandValue(isFilled ? { ...declaration, value: filled.trim() } : declaration, longhand);
+  if (value === undefined) return {};
   switch (value.toLowerCase()) {
     case 'inherit':
-      return parentValue(page, target, longhand);
+      return inherited(page, target, longhand);
     case 'initial':
-      return initialValue(longhand);
+      return { value: initialOf(page, longhand) };
     case 'unset':
-      return inheritOr(page, target, longhand);
+      return inheritedOrInitial(page, target, longhand);
     case 'revert':
-    case 'revert-layer': {
-      const below = rolledBack(page, target, longhand, candidate, value.toLowerCase() === 'revert');
-      return below ? resolve(page, target, longhand, below) : inheritOr(page, target, longhand);
-    }
+    case 'revert-layer':
+      return specifiedFrom(page, target, longhand, rolledBack(candidates, value.toLowerCase() === 'revert'));
     default:
-      return value;
+      return { value };
   }
 }
 
 /**
- * CSS Cascade 5 §7.3.4–7.3.5: the winner when the declaration's whole origin, or its layer and those above it,
- * are left out; undefined where nothing stands below. Attributes of the markup count as the author's for
- * `revert`, and as a layer below all others for `revert-layer`.
+ * CSS Cascade 5 §7.3.4–7.3.5: what is left when the winner's whole origin, or its layer and those above it, are
+ * left out. Attributes of the markup count as the author's for `revert`, and as a layer below all others for
+ * `revert-layer`.
  */
-function rolledBack(
-  page: Page,
-  target: Target,
-  longhand: string,
-  candidate: Candidate,
-  wholeOrigin: boolean,
-): Candidate | undefined {
-  if (candidate.level === Level.UserAgent) return undefined;
+function rolledBack(candidates: readonly Candidate[], wholeOrigin: boolean): readonly Candidate[] {
+  const [candidate] = candidates;
+  if (candidate.level === Level.UserAgent) return [];
   const rank = layerRank(candidate);
-  return standingCandidates(page, target, longhand).find(
+  return candidates.filter(
     (one) => one.level === Level.UserAgent || (!wholeOrigin && layerRank(one) < rank),
   );
 }
@@ -70,11 +82,18 @@ function layerRank({ level, layer, attached, declaration }: Candidate): number {
   return (declaration.important ? -layer : layer) + attached / 2;
 }
 
-function inheritOr(page: Page, target: Target, longhand: string): string {
-  return isInherited(longhand) ? parentValue(page, target, longhand) : initialValue(longhand);
+function initialOf(page: Page, longhand: string): string {
+  return longhand.startsWith('--')
+    ? (registeredProperty(page, longhand)?.initial ?? '')
+    : initialValue(longhand);
 }
 
-function parentValue(page: Page, target: Target, longhand: string): string {
+function inheritedOrInitial(page: Page, target: Target, longhand: string): Specified {
+  const inherits = registeredProperty(page, longhand)?.inherits ?? isInherited(longhand);
+  return inherits ? inherited(page, target, longhand) : { value: initialOf(page, longhand) };
+}
+
+function inherited(page: Page, target: Target, longhand: string): Specified {
   const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
-  return parent ? valueOf(page, parent, longhand) : initialValue(longhand);
+  return parent ? { inheritsFrom: parent } : { value: initialOf(page, longhand) };
 }

@@ -1,52 +1,165 @@
+import { kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import type { Page } from '../page/index.js';
+import { registeredProperty } from './registered.js';
 import { standingContest } from './entries.js';
-import type { Target } from './types.js';
+import { elementOf, pseudoOf, type Target } from './types.js';
+
+/** Characters. Variables that double each other would fill the memory; engines give up too (CSS Variables 1 §3.3). */
+const longestValue = 0x10000;
+/** Functions inside functions; engines stop before. */
+const deepestNesting = 400;
 
 /** CSS Variables 1 §3: `var()` filled in; undefined where a variable is missing or runs in a circle. */
-export function fillVariables(
-  page: Page,
-  target: Target,
-  value: string,
-  open: ReadonlySet<string>,
-): string | undefined {
-  const start = /(^|[^\w-])var\(/i.exec(value);
-  if (!start) return value;
-  const from = start.index + start[0].length;
-  let depth = 1;
-  let at = from;
-  for (; at < value.length && depth > 0; at++) {
-    if (value[at] === '(') depth++;
-    if (value[at] === ')') depth--;
-  }
-  const inner = value.slice(from, depth === 0 ? at - 1 : at);
-  const comma = inner.indexOf(',');
-  const name = (comma < 0 ? inner : inner.slice(0, comma)).trim();
-  const fallback = comma < 0 ? undefined : inner.slice(comma + 1).trim();
-  const own = open.has(name) ? undefined : variableValue(page, target, name, new Set([...open, name]));
-  const filling = own ?? (fallback === undefined ? undefined : fillVariables(page, target, fallback, open));
-  if (filling === undefined) return undefined;
-  const before = value.slice(0, start.index) + start[1] + filling;
-  const rest = fillVariables(page, target, value.slice(at), open);
-  // Variables that double each other would fill the memory; engines give up on them too (CSS Variables 1 §3.3).
-  return rest === undefined || before.length + rest.length > longestValue ? undefined : before + rest;
+export function fillVariables(page: Page, target: Target, value: string): string | undefined {
+  if (!/var\(/i.test(value)) return value;
+  const variables = variablesOf(page);
+  return substituted(value, (name) => variables.valueOf(target, name));
 }
 
-/** Characters. */
-const longestValue = 0x10000;
+const known = new WeakMap<Page, Variables>();
 
-function variableValue(
-  page: Page,
-  target: Target,
-  name: string,
-  open: ReadonlySet<string>,
+function variablesOf(page: Page): Variables {
+  let variables = known.get(page);
+  if (!variables) known.set(page, (variables = new Variables(page)));
+  return variables;
+}
+
+/** A variable at the place where it is declared. */
+interface Declared {
+  readonly target: Target;
+  readonly name: string;
+  readonly key: string;
+}
+
+/** The computed values of a page's variables, each worked out once and without recursion, however long the chain. */
+class Variables {
+  readonly #values = new Map<string, string | undefined>();
+
+  constructor(private readonly page: Page) {}
+
+  valueOf(target: Target, name: string): string | undefined {
+    const first = this.#declared(target, name);
+    if (!first) return registeredProperty(this.page, name)?.initial;
+    const open: Declared[] = [first];
+    const circular = new Set<string>();
+    while (open.length) {
+      const top = open[open.length - 1];
+      if (this.#values.has(top.key)) {
+        open.pop();
+        continue;
+      }
+      const needs = this.#needs(top).filter(({ key }) => !this.#values.has(key));
+      const waiting = needs.filter(({ key }) => !open.some((one) => one.key === key) && !circular.has(key));
+      const back = needs.find(({ key }) => open.some((one) => one.key === key));
+      // Every variable of a circle is invalid (CSS Variables 1 §3.3).
+      if (back)
+        for (const { key } of open.slice(open.findIndex(({ key: one }) => one === back.key))) circular.add(key);
+      if (waiting.length) open.push(waiting[0]);
+      else {
+        this.#values.set(top.key, circular.has(top.key) ? undefined : this.#value(top));
+        open.pop();
+      }
+    }
+    return this.#values.get(first.key);
+  }
+
+  /** Where the variable that counts for a target is declared; undefined for none. */
+  #declared(target: Target, name: string): Declared | undefined {
+    if (!name.startsWith('--')) return undefined;
+    const { entries, inheritedFrom } = standingContest(this.page, target, name);
+    if (entries.length === 0) return undefined;
+    const owner = inheritedFrom ?? target;
+    return { target: owner, name, key: `${elementOf(owner).index}${pseudoOf(owner)} ${name}` };
+  }
+
+  #winner({ target, name }: Declared): string {
+    return standingContest(this.page, target, name).entries[0].declaration.value;
+  }
+
+  #needs(one: Declared): Declared[] {
+    const value = this.#winner(one);
+    const found = variablesIn(value).map((name) => this.#declared(one.target, name));
+    if (/^(inherit|unset|revert|revert-layer)$/i.test(value)) found.push(this.#above(one));
+    return found.filter((each) => each !== undefined);
+  }
+
+  #above({ target, name }: Declared): Declared | undefined {
+    const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+    return parent ? this.#declared(parent, name) : undefined;
+  }
+
+  #value(one: Declared): string | undefined {
+    const value = this.#winner(one);
+    switch (value.toLowerCase()) {
+      case 'initial':
+        return registeredProperty(this.page, one.name)?.initial;
+      case 'inherit':
+      case 'unset':
+      case 'revert':
+      case 'revert-layer': {
+        const above = this.#above(one);
+        return above ? this.#values.get(above.key) : registeredProperty(this.page, one.name)?.initial;
+      }
+      default:
+        return substituted(value, (name) => {
+          const declared = this.#declared(one.target, name);
+          return declared ? this.#values.get(declared.key) : registeredProperty(this.page, name)?.initial;
+        });
+    }
+  }
+}
+
+/** The value with each `var()` replaced; undefined where one has neither a value nor a fallback. */
+function substituted(value: string, valueOf: (name: string) => string | undefined): string | undefined {
+  if (!/var\(/i.test(value)) return value;
+  const tokens = readTokens(value);
+  return substitutedIn(tokens, 0, tokens.count, valueOf, 0);
+}
+
+function substitutedIn(
+  tokens: Tokens,
+  from: number,
+  to: number,
+  valueOf: (name: string) => string | undefined,
+  depth: number,
 ): string | undefined {
-  if (!name.startsWith('--')) return undefined;
-  const { entries, inheritedFrom } = standingContest(page, target, name);
-  if (entries.length === 0 || entries[0].declaration.value.toLowerCase() === 'initial') return undefined;
-  return fillVariables(page, inheritedFrom ?? target, entries[0].declaration.value, open);
+  if (depth > deepestNesting) return undefined;
+  let text = '';
+  for (let at = from; at < to; at++) {
+    if (text.length > longestValue) return undefined;
+    const isVariable = tokens.types[at] === kinds.Function && /^var\($/i.test(tokenText(tokens, at));
+    if (!isVariable) {
+      text += tokenText(tokens, at);
+      continue;
+    }
+    const close = Math.min(tokens.closes[at], to);
+    const first = skipSpace(tokens, at + 1, close);
+    const comma = skipSpace(tokens, first + 1, close);
+    const own = valueOf(tokenText(tokens, first));
+    const filling =
+      own ??
+      (comma < close && tokens.types[comma] === kinds.Comma
+        ? substitutedIn(tokens, comma + 1, close, valueOf, depth + 1)?.trim()
+        : undefined);
+    if (filling === undefined) return undefined;
+    // What is filled in never joins its neighbours to one token.
+    text += /[\w%-]$/.test(text) && /^[\w%.-]/.test(filling) ? ` ${filling}` : filling;
+    if (/[\w%-]$/.test(text) && /^[\w%.-]/.test(tokenText(tokens, close + 1)) && close + 1 < to) text += ' ';
+    at = close;
+  }
+  return text.length > longestValue ? undefined : text;
 }
 
 /** The names of the variables that a value reads, in order; [] for none. */
 export function variablesIn(value: string): string[] {
-  return [...value.matchAll(/(?:^|[^\w-])var\(\s*(--[^\s,)]+)/gi)].map(([, name]) => name);
+  if (!/var\(/i.test(value)) return [];
+  const tokens = readTokens(value);
+  const names: string[] = [];
+  for (let at = 0; at < tokens.count; at++) {
+    if (tokens.types[at] !== kinds.Function || !/^var\($/i.test(tokenText(tokens, at))) continue;
+    const name = tokenText(tokens, skipSpace(tokens, at + 1));
+    if (name.startsWith('--')) names.push(name);
+  }
+  return names;
 }
+

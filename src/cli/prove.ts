@@ -24,6 +24,7 @@ const painted: Record<Outcome, (text: string) => string> = {
   'matches-nothing': paint.bad,
   loses: paint.bad,
   invalid: paint.bad,
+  'cannot-tell': paint.wary,
 };
 
 export function addProve(program: Command, io: Io, done: (code: ExitCode) => void): void {

@@ -9,6 +9,7 @@ const words: Readonly<Record<Outcome, string>> = {
   'no-effect': 'has no effect',
   invalid: 'is not valid',
   needless: 'is not needed',
+  'cannot-tell': 'cannot be told',
 };
 
 const style = `
@@ -18,7 +19,7 @@ const style = `
   code { font: .95em monospace } p { margin: .2rem 0 }
   article { border-left: 4px solid #888; padding: .25rem 0 .25rem 1rem; margin: 1rem 0 }
   .wins { border-color: #2c7a4b } .loses, .invalid, .matches-nothing { border-color: #b3261e }
-  .partly, .no-effect, .needless { border-color: #a86400 }
+  .partly, .no-effect, .needless, .cannot-tell { border-color: #a86400 }
   .quiet { opacity: .75 }`;
 
 /** Verdicts as a page by itself, to send to someone; it loads nothing. */

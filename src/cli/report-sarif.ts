@@ -12,6 +12,7 @@ const rules: Readonly<
     level: 'warning',
   },
   invalid: { about: 'A browser drops this piece.', level: 'error' },
+  'cannot-tell': { about: 'The text does not say whether it takes effect.', level: 'note' },
   needless: { about: 'The page looks so without the declaration.', level: 'note' },
 };
 

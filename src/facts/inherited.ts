@@ -94,7 +94,7 @@ export const inherited: Readonly<Record<string, string>> = {
   'scrollbar-color': 'auto',
   'shape-rendering': 'auto',
   'speak': 'auto',
-  'stroke': 'auto',
+  'stroke': 'none',
   'stroke-dasharray': 'none',
   'stroke-dashoffset': '0',
   'stroke-linecap': 'butt',

@@ -7,6 +7,7 @@ const isOut = (box: BoxFacts) =>
 const isFlex = (display: string) => display.endsWith('flex');
 const isGrid = (display: string) => display.endsWith('grid');
 const isItem = (box: BoxFacts) => isFlex(box.parentDisplay) || isGrid(box.parentDisplay);
+const isBlockContainer = (box: BoxFacts) => /^(block|inline-block|flow-root|list-item|table-cell|table-caption)$/.test(box.display);
 const isTablePart = (box: BoxFacts) => /^table-(row|column|header|footer)/.test(box.display);
 
 export const noEffectOnLayout: readonly NoEffectCondition[] = [
@@ -53,19 +54,15 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS 2 §9.9.1',
   },
   {
-    properties: /^(justify-content|align-content|row-gap|column-gap)$/,
-    when: (box) =>
-      !isFlex(box.display) &&
-      !isGrid(box.display) &&
-      box.display !== 'block' &&
-      box.display !== 'inline-block',
+    properties: /^(align-content|column-gap)$/,
+    when: (box) => !box.columns && !isFlex(box.display) && !isGrid(box.display) && !isBlockContainer(box),
     why: 'the box lays out nothing that could be spread or spaced',
     remedy: 'display: flex',
     section: 'CSS Box Alignment 3 §5, §8',
   },
   {
     properties: /^(justify-content|row-gap)$/,
-    when: (box) => box.display === 'block' || box.display === 'inline-block',
+    when: (box) => !isFlex(box.display) && !isGrid(box.display) && !box.columns,
     why: 'the box is neither a flex nor a grid container',
     remedy: 'display: flex',
     section: 'CSS Box Alignment 3 §5.1.1, §8',
@@ -142,7 +139,7 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
   },
   {
     properties: /^text-overflow$/,
-    when: (box) => !/^(nowrap|pre)$/.test(box.whiteSpace),
+    when: (box) => box.whiteSpace !== 'nowrap',
     why: 'the text wraps, so nothing sticks out',
     remedy: 'white-space: nowrap',
     section: 'CSS Overflow 4 §4.1',
@@ -264,32 +261,11 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS 2 §17.5.2.1',
   },
   {
-    properties: /^(height|min-height|max-height)$/,
+    properties: /^height$/,
     when: (box) => /^[\d.]+%$/.test(box.height) && box.parentHeight === 'auto' && !isOut(box) && !isItem(box),
     why: 'it is a share of its parent’s height, and that comes from the contents',
     remedy: '',
     section: 'CSS 2 §10.5',
-  },
-  {
-    properties: /^display$/,
-    when: (box) => isOut(box) && /^inline(-block)?$/.test(box.ownDisplay),
-    why: 'a floated or absolutely positioned box is a block, whatever its display says',
-    remedy: '',
-    section: 'CSS 2 §9.7',
-  },
-  {
-    properties: /^display$/,
-    when: (box) => isItem(box) && !isOut(box) && /^inline(-block)?$/.test(box.ownDisplay),
-    why: 'the items of a flex or grid container are blocks, whatever their display says',
-    remedy: '',
-    section: 'CSS Flexbox 1 §4; CSS Grid 2 §6',
-  },
-  {
-    properties: /^position$/,
-    when: (box) => box.position === 'sticky' && box.offsets.every((offset) => offset === 'auto'),
-    why: 'a sticky box sticks only to an edge that an offset names',
-    remedy: 'top: 0',
-    section: 'CSS Positioned Layout 3 §3.4',
   },
   {
     properties: /^overflow-[xy]$/,

@@ -59,13 +59,6 @@ export const noEffectOnLook: readonly NoEffectCondition[] = [
     section: 'CSS UI 4 §5.1',
   },
   {
-    properties: /^(?!content$|counter-|display$|direction$).*/,
-    when: (box) => /^::(before|after)$/.test(box.pseudo ?? '') && /^(none|normal)$/.test(box.content),
-    why: 'the pseudo-element is not made, as its content is none',
-    remedy: 'content: ""',
-    section: 'CSS Content 3 §1.2',
-  },
-  {
     properties:
       /^(white-space-collapse|text-wrap-mode|text-transform|letter-spacing|word-spacing|text-shadow)$/,
     when: (box) => /^(img|video|iframe|embed|object|canvas|audio)$/.test(box.tag),
@@ -93,35 +86,5 @@ export const noEffectOnLook: readonly NoEffectCondition[] = [
     why: 'the browser draws the box itself as long as its appearance is native; accent-color changes its colour',
     remedy: 'appearance: none',
     section: 'CSS UI 4 §7.2',
-  },
-  {
-    properties:
-      /^(?!font|color$|content$|white-space|text-(combine|wrap|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|quotes|-|list-style)/,
-    when: (box) => box.pseudo === '::marker',
-    why: 'a marker takes only fonts, colour, content and the like',
-    remedy: '',
-    section: 'CSS Pseudo-Elements 4 §4.3',
-  },
-  {
-    properties: /^(?!color$|background-color$|text-decoration|text-shadow$|fill|stroke|-|cursor)/,
-    when: (box) => /^::(selection|target-text|highlight|spelling-error|grammar-error)/.test(box.pseudo ?? ''),
-    why: 'marked text takes only colours, lines and shadows',
-    remedy: '',
-    section: 'CSS Pseudo-Elements 4 §3.2',
-  },
-  {
-    properties:
-      /^(display|position|width|height|margin-.*|padding-.*|border-.*|float|top|left|overflow-[xy]|transform)$/,
-    when: (box) => box.pseudo === '::first-line',
-    why: 'the first line is no box; it takes fonts, colours, backgrounds and lines',
-    remedy: '',
-    section: 'CSS Pseudo-Elements 4 §2.1.2',
-  },
-  {
-    properties: /^(display|position|overflow-[xy]|transform)$/,
-    when: (box) => box.pseudo === '::first-letter',
-    why: 'the first letter takes fonts, colours, margins, borders and floating, but no layout of its own',
-    remedy: '',
-    section: 'CSS Pseudo-Elements 4 §2.2.2',
   },
 ];

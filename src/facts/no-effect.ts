@@ -1,7 +1,8 @@
 // Where a property cannot do anything on a box, by the standards. One more condition is one more row in one of
-// the two tables.
+// the three tables.
 import { noEffectOnLayout } from './no-effect-layout.js';
 import { noEffectOnLook } from './no-effect-look.js';
+import { noEffectOnPseudo } from './no-effect-pseudo.js';
 
 /** What is known of a box when a condition is asked; computed values in lower case. */
 export interface BoxFacts {
@@ -37,6 +38,13 @@ export interface BoxFacts {
   readonly borderStyles: Readonly<Record<string, string>>;
   /** Images, videos, frames and other boxes whose content is not the page's. */
   readonly replaced: boolean;
+  /** The element itself, or for a pseudo-element the one that it belongs to. */
+  readonly on: {
+    readonly tag: string;
+    readonly type: string;
+    readonly display: string;
+    readonly hasPlaceholder: boolean;
+  };
 }
 
 export interface NoEffectCondition {
@@ -51,4 +59,11 @@ export interface NoEffectCondition {
 }
 
 /** The first that fits counts. A condition must be sure: '' as a fact means that it is not known. */
-export const noEffectConditions: readonly NoEffectCondition[] = [...noEffectOnLayout, ...noEffectOnLook];
+export const noEffectConditions: readonly NoEffectCondition[] = [
+  ...noEffectOnPseudo,
+  ...noEffectOnLayout,
+  ...noEffectOnLook,
+];
+
+/** The conditions for pseudo-elements other than `::before` and `::after`, whose boxes are not like an element's. */
+export const noEffectConditionsOfPseudo = noEffectOnPseudo;

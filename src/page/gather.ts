@@ -21,12 +21,15 @@ import type { Layers } from './layers.js';
 import {
   emptyStyleSet,
   type Keyframes,
+  type RegisteredProperty,
   type RuleCondition,
   type Scope,
   type StyleBlock,
   type StyleSet,
 } from './style-set.js';
+import { plainPrelude, withoutNesting } from './nesting.js';
 import { placeInSheet } from './place.js';
+import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
 import type { Sheet } from './types.js';
 
@@ -38,6 +41,7 @@ interface Place {
   readonly scope?: Scope;
   readonly containers: readonly string[];
   readonly parents?: readonly Selector[];
+  /** The enclosing rule's selector, its own nesting undone. */
   readonly parentText: string;
   /** Straight inside `@scope`, where declarations style its root; engines drop them in groups further in. */
   readonly isScopeBody?: boolean;
@@ -60,6 +64,7 @@ export class Gatherer {
   readonly #blocks: StyleBlock[] = [];
   readonly #conditions: RuleCondition[];
   readonly #keyframes: Keyframes[];
+  readonly #registered: RegisteredProperty[];
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
   readonly #queries = new Map<string, MediaQuery>();
@@ -74,12 +79,15 @@ export class Gatherer {
     grammar: Grammar,
     private readonly findImport: FindImport = () => undefined,
     base: StyleSet = emptyStyleSet,
+    /** Whether what is added is loaded before the base's sheets, which matters for layers alone. */
+    comesFirst = false,
   ) {
     this.#abilities = abilitiesOf(grammar, names, quirks);
     this.#sheets = [...base.sheets];
     this.#conditions = [...base.conditions];
     this.#keyframes = [...base.keyframes];
-    this.#layers = base.layers.copy();
+    this.#registered = [...base.registered];
+    this.#layers = base.layers.copy(comesFirst);
     for (const { media } of base.conditions) if (media) this.#queries.set(media.text, media);
   }
 
@@ -91,6 +99,7 @@ export class Gatherer {
       layers: this.#layers,
       conditions: this.#conditions,
       keyframes: this.#keyframes,
+      registered: this.#registered,
       faults: this.#faults,
     };
   }
@@ -246,12 +255,13 @@ export class Gatherer {
     place: Place,
     start: number,
   ): void {
-    const { sheet, layer, condition, scope, containers } = place;
+    const { sheet, layer, condition, scope, containers, parentText } = place;
     this.#blocks.push({
       sheet,
       order: this.#order++,
       selectors,
       selectorText,
+      fullSelector: parentText || selectorText,
       declarations,
       layer,
       condition,
@@ -276,10 +286,11 @@ export class Gatherer {
     const selectors = this.#selectors(rule, place);
     if (!selectors) return;
     const text = plainPrelude(rule.prelude);
-    const inner: Place = { ...place, parents: selectors, parentText: text, depth: place.depth + 1 };
+    const full = place.parents ? withoutNesting(text, place.parentText) : text;
+    const inner: Place = { ...place, parents: selectors, parentText: full, depth: place.depth + 1 };
     for (const content of rule.contents) {
       if (content.kind === 'declarations')
-        this.#block(selectors, text, content.declarations, place, rule.start);
+        this.#block(selectors, text, content.declarations, { ...place, parentText: full }, rule.start);
       else this.#content(content, inner);
     }
   }
@@ -353,6 +364,11 @@ export class Gatherer {
           condition: place.condition,
         });
         return;
+      case 'property': {
+        const registered = parseRegistered(rule, place.condition);
+        if (registered) this.#registered.push(registered);
+        return;
+      }
       // All others hold no rules for elements (@font-face, @page…), or only for the first frame.
     }
   }
@@ -400,13 +416,4 @@ function declaredIn(contents: readonly Content[]): string[] {
       ? content.declarations.map(({ property }) => property)
       : declaredIn(content.contents ?? []),
   );
-}
-
-/** A selector list as one line without comments. */
-function plainPrelude(text: string): string {
-  if (!/[\t\n\r\f]| {2}|\/\*/.test(text)) return text;
-  return text
-    .replace(/\/\*[^]*?\*\//g, '')
-    .replace(/\s+/g, ' ')
-    .trim();
 }

@@ -1,3 +1,5 @@
+import { ident } from 'css-tree';
+import { pseudoClasses } from '../facts/index.js';
 import { parseSelectors, selectRows, type Tree } from '../selector/index.js';
 import { YeltoError } from '../text/index.js';
 import type { Held } from './types.js';
@@ -51,15 +53,17 @@ function readState(
 ): { kind: 'pseudo' | 'class'; name: string } | { kind: 'attribute'; name: string; value: string } {
   const attribute = /^\[([\w:-]+)(?:=["']?(.*?)["']?)?\]$/.exec(state);
   if (attribute) return { kind: 'attribute', name: attribute[1], value: attribute[2] ?? '' };
-  const found = /^(\.|:)?(-?[A-Za-z_][\w-]*)$/.exec(state);
-  if (!found) {
+  const written = /^\.((?:[\w-]|[^\0-\x7f]|\\.)+)$/s.exec(state);
+  if (written && !/^\.-?\d/.test(state)) return { kind: 'class', name: ident.decode(written[1]) };
+  const name = state.replace(/^:/, '').toLowerCase();
+  if (!Object.hasOwn(pseudoClasses, name) || /^(tree|never)$/.test(pseudoClasses[name])) {
     throw new YeltoError(`"${state}" is not a state that can be held.`, {
       text: state,
       remedy:
         'Write :hover, :focus, a class such as .is-open, or an attribute such as [aria-expanded="true"].',
     });
   }
-  return { kind: found[1] === '.' ? 'class' : 'pseudo', name: found[2] };
+  return { kind: 'pseudo', name };
 }
 
 /** The selectors of a list, for callers outside a sheet; throws on a bad one. */

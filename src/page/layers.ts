@@ -16,14 +16,19 @@ interface Layer {
 export class Layers {
   readonly #layers: Layer[] = [{ name: '', parent: -1 }];
   readonly #appearances: Appearance[] = [];
+  /** Of sheets that were loaded before the others, though they are read later. */
+  readonly #early: Appearance[] = [];
+  #isEarly = false;
   #anonymous = 0;
 
-  /** A copy to which a draft can add its own. */
-  copy(): Layers {
+  /** A copy to which a draft can add its own, which come first where it is loaded before the platform's sheets. */
+  copy(comesFirst = false): Layers {
     const copy = new Layers();
     copy.#layers.push(...this.#layers.slice(1));
     copy.#appearances.push(...this.#appearances);
+    copy.#early.push(...this.#early);
     copy.#anonymous = this.#anonymous;
+    copy.#isEarly = comesFirst;
     return copy;
   }
 
@@ -35,7 +40,7 @@ export class Layers {
       const known = this.#layers.findIndex((one) => one.parent === layer && one.name === name);
       if (known < 0) this.#layers.push({ name, parent: layer });
       layer = known < 0 ? this.#layers.length - 1 : known;
-      this.#appearances.push({ layer, condition });
+      (this.#isEarly ? this.#early : this.#appearances).push({ layer, condition });
     }
     return layer;
   }
@@ -57,7 +62,7 @@ export class Layers {
   ranks(isActive: (condition: number) => boolean): Int32Array {
     const children: number[][] = this.#layers.map(() => []);
     const seen = new Set<number>();
-    for (const { layer, condition } of this.#appearances) {
+    for (const { layer, condition } of [...this.#early, ...this.#appearances]) {
       if (seen.has(layer) || !isActive(condition)) continue;
       seen.add(layer);
       children[this.#layers[layer].parent].push(layer);

@@ -163,9 +163,12 @@ export class Page {
   /** The page with a draft loaded before or after its sheets, in place of an earlier draft. */
   withDraft(css: string, place: DraftPlace = 'after', label = 'draft'): Page {
     const { bareTree, grammar, styles } = this.#shared;
-    const gatherer = new Gatherer(bareTree.names, bareTree.quirks, grammar, undefined, styles);
+    const comesFirst = place === 'before';
+    const gatherer = new Gatherer(bareTree.names, bareTree.quirks, grammar, undefined, styles, comesFirst);
     gatherer.add({ label, css, status: 'loaded', how: 'added', media: '' });
-    const overlay = { styles: gatherer.result, place, sheet: styles.sheets.length };
+    // Sheets that the draft imports stand before it.
+    const laid = gatherer.result;
+    const overlay = { styles: laid, place, sheet: laid.sheets.length - 1 };
     return new Page(this.#shared, this.conditions, { overlay, bare: this.bare });
   }
 

@@ -29,6 +29,8 @@ export interface StyleBlock {
   readonly order: number;
   readonly selectors: readonly Selector[];
   readonly selectorText: string;
+  /** The same with the nesting undone, to be written elsewhere; that of the scope's root for what stands in `@scope`. */
+  readonly fullSelector: string;
   readonly declarations: readonly WrittenDeclaration[];
   readonly layer: number;
   readonly condition: number;
@@ -46,6 +48,15 @@ export interface Keyframes {
   readonly condition: number;
 }
 
+/** `@property` (CSS Properties and Values 1 §2). */
+export interface RegisteredProperty {
+  readonly name: string;
+  readonly inherits: boolean;
+  /** undefined for none. */
+  readonly initial?: string;
+  readonly condition: number;
+}
+
 /** The rules of all sheets of a page. */
 export interface StyleSet {
   readonly sheets: readonly Sheet[];
@@ -54,6 +65,8 @@ export interface StyleSet {
   readonly conditions: readonly RuleCondition[];
   /** In order of appearance; of several with the same name the last one whose condition holds counts. */
   readonly keyframes: readonly Keyframes[];
+  /** In order of appearance; the last one of a name whose condition holds counts. */
+  readonly registered: readonly RegisteredProperty[];
   readonly faults: readonly Fault[];
 }
 
@@ -63,5 +76,6 @@ export const emptyStyleSet: StyleSet = {
   layers: new Layers(),
   conditions: [{ parent: -1, constant: true, text: '' }],
   keyframes: [],
+  registered: [],
   faults: [],
 };

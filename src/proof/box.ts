@@ -1,6 +1,12 @@
-import { noEffectConditions, type BoxFacts, type NoEffectCondition } from '../facts/index.js';
-import { contest, elementOf, fillVariables, pseudoOf, valueOf, type Target } from '../cascade/index.js';
+import {
+  noEffectConditions,
+  noEffectConditionsOfPseudo,
+  type BoxFacts,
+  type NoEffectCondition,
+} from '../facts/index.js';
+import { computedOf, elementOf, pseudoOf, valueOf, type Target } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
+import { isInherited } from '../value/index.js';
 
 const replacedTags =
   /^(img|video|iframe|embed|object|canvas|audio|svg|input|textarea|select|button|meter|progress)$/;
@@ -9,33 +15,27 @@ const replacedTags =
 export function boxFacts(page: Page, target: Target): BoxFacts {
   const element = elementOf(target);
   const pseudo = pseudoOf(target);
-  const value = (longhand: string) => valueOf(page, target, longhand).toLowerCase();
-  const parent = pseudo ? element : element.parent;
-  const parentDisplay = parent ? valueOf(page, parent, 'display').toLowerCase() : 'block';
-  const position = value('position') || 'static';
-  const float = position === 'absolute' || position === 'fixed' ? 'none' : value('float') || 'none';
-  const isItem = /(flex|grid)$/.test(parentDisplay);
-  const blockified =
-    position === 'absolute' || position === 'fixed' || float !== 'none' || isItem || !element.parent;
-  const display = value('display') || 'inline';
+  const value = (longhand: string) => computedOf(page, target, longhand);
+  const parent = boxAround(page, pseudo ? element : element.parent);
+  const type = (element.attributes.get('type') ?? '').toLowerCase();
   return {
     tag: pseudo ? '' : element.tag,
     pseudo: pseudo || undefined,
-    display: blockified ? asBlock(display) : display,
-    parentDisplay,
-    position,
-    float,
-    overflowX: value('overflow-x') || 'visible',
-    overflowY: value('overflow-y') || 'visible',
-    whiteSpace: whiteSpaceOf(page, target),
+    display: value('display'),
+    parentDisplay: parent ? computedOf(page, parent, 'display') : 'block',
+    position: value('position'),
+    float: value('float'),
+    overflowX: value('overflow-x'),
+    overflowY: value('overflow-y'),
+    whiteSpace: value('text-wrap-mode'),
     borderCollapse: value('border-collapse'),
     content: pseudo ? value('content') : '',
-    ownDisplay: display,
+    ownDisplay: valueOf(page, target, 'display').toLowerCase(),
     width: value('width'),
     height: value('height'),
     parentHeight: parentHeightOf(page, parent),
     offsets: ['top', 'right', 'bottom', 'left'].map(value),
-    type: pseudo ? '' : (element.attributes.get('type') ?? '').toLowerCase(),
+    type: pseudo ? '' : type,
     flexWrap: value('flex-wrap'),
     textDecorationLine: value('text-decoration-line'),
     columnRuleStyle: value('column-rule-style'),
@@ -48,36 +48,45 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
       ['top', 'right', 'bottom', 'left'].map((side) => [side, value(`border-${side}-style`)]),
     ),
     replaced: !pseudo && replacedTags.test(element.tag),
+    on: {
+      tag: element.tag,
+      type,
+      display: pseudo ? computedOf(page, element, 'display') : value('display'),
+      hasPlaceholder: element.attributes.has('placeholder'),
+    },
   };
+}
+
+/** The nearest box that is made: `display: contents` makes none (CSS Display 3 §2.5). */
+function boxAround(page: Page, element: PageElement | null): PageElement | null {
+  let box = element;
+  while (box && computedOf(page, box, 'display') === 'contents') box = box.parent;
+  return box;
 }
 
 /** 'auto' only where the contents alone decide: stretched items have a height although none is written. */
 function parentHeightOf(page: Page, parent: PageElement | null): string {
   if (!parent?.parent || page.tree.quirks) return '';
-  const isStretched = /(flex|grid)$/.test(valueOf(page, parent.parent, 'display'));
-  const isOut = /^(absolute|fixed)$/.test(valueOf(page, parent, 'position'));
-  return isStretched || isOut ? '' : valueOf(page, parent, 'height').toLowerCase();
+  const isStretched = /(flex|grid)$/.test(computedOf(page, parent.parent, 'display'));
+  const isOut = /^(absolute|fixed)$/.test(computedOf(page, parent, 'position'));
+  return isStretched || isOut ? '' : computedOf(page, parent, 'height');
 }
 
-/** `white-space` is a shorthand; the declaration that wins its wrapping part says whether lines break. */
-function whiteSpaceOf(page: Page, target: Target): string {
-  const { entries } = contest(page, target, 'text-wrap-mode');
-  if (entries.length === 0) return 'normal';
-  return (fillVariables(page, target, entries[0].declaration.value, new Set()) ?? 'normal').toLowerCase();
-}
-
-function asBlock(display: string): string {
-  const outer: Record<string, string> = {
-    inline: 'block',
-    'inline-block': 'block',
-    'inline-flex': 'flex',
-    'inline-grid': 'grid',
-    'inline-table': 'table',
-  };
-  return outer[display] ?? display;
-}
-
-/** The first condition of the table that keeps a longhand from working on this box. */
-export function noEffectOn(box: BoxFacts, longhand: string): NoEffectCondition | undefined {
-  return noEffectConditions.find(({ properties, when }) => properties.test(longhand) && when(box));
+/**
+ * The first condition of the tables that keeps a longhand from working on this box; undefined where it may work.
+ * Nothing is said of drawings' shapes, which follow other rules, nor of what contents may inherit.
+ */
+export function noEffectOn(
+  page: Page,
+  target: Target,
+  box: BoxFacts,
+  longhand: string,
+): NoEffectCondition | undefined {
+  const element = elementOf(target);
+  const pseudo = pseudoOf(target);
+  if (page.tree.isHtml[element.index] === 0 && element.tag !== 'svg') return undefined;
+  if (!pseudo && isInherited(longhand) && element.children.length) return undefined;
+  const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
+  const conditions = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
+  return conditions.find(({ properties, when }) => properties.test(longhand) && when(box));
 }

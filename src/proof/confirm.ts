@@ -3,7 +3,7 @@ import type { Page, Sheet, StyleBlock } from '../page/index.js';
 import { matchContext, matchesAny } from '../selector/index.js';
 import { count, placeText } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
-import { statesIn } from './states.js';
+import { statesOf } from './states.js';
 
 /** One of the questions, in the order in which they are asked. */
 export interface Step {
@@ -133,7 +133,7 @@ function wins(page: Page, wanted: readonly StyleBlock[], sheet: number): Step {
   let amount = 0;
   for (const block of own) {
     if (!wanted.some((one) => isSameSelector(block.selectorText, one.selectorText))) continue;
-    const { held } = statesIn(page, block.selectorText);
+    const { held } = statesOf(page, block);
     const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
     const targets = targetsOf(view, block);
     for (const { property } of block.declarations) {

@@ -2,85 +2,92 @@ import type { NoEffectCondition } from '../facts/index.js';
 import {
   animationsOn,
   contest,
+  draftTargets,
+  elementOf,
+  pseudoOf,
   reasonAgainstWinner,
   sourceLabel,
-  valueOf,
+  type Declaration,
   type Entry,
   type Target,
 } from '../cascade/index.js';
-import { writeOverride } from '../override/index.js';
-import type { Conditions, DraftPlace, Held, Page } from '../page/index.js';
-import { count, list, placeText, YeltoError } from '../text/index.js';
-import { isSameValue, longhandsOf } from '../value/index.js';
+import type { Conditions, Page, StyleBlock } from '../page/index.js';
+import { count, list, placeText } from '../text/index.js';
+import { longhandsOf } from '../value/index.js';
 import { boxFacts, noEffectOn } from './box.js';
+import type { Sighting, Spot } from './look.js';
 import { nameOfElsewhere, nearMiss } from './near-miss.js';
-import type { Drafted } from './prove.js';
+import type { Remedies } from './remedies.js';
+import type { RuleStates } from './states.js';
 import type { Outcome } from './types.js';
+import { isRead } from './variable-readers.js';
 
-/** One look at a declaration: where it wins and where not; asleep while its media query does not hold. */
-export interface Sighting {
-  readonly view: Page;
-  /** The stretch of widths (CSS px) for which the look stands. */
-  readonly from: number;
-  readonly to: number;
-  readonly isAsleep: boolean;
-  readonly wins: readonly Target[];
-  readonly losses: readonly { readonly target: Target; readonly longhand: string }[];
+/** One declaration of the draft, with its rule. */
+export interface Drafted {
+  readonly declaration: Declaration;
+  readonly block: StyleBlock;
+  readonly states: RuleStates;
+  /** Offsets in the draft. */
+  readonly start: number;
+  readonly end: number;
 }
 
-interface Judgement {
+export interface Judgement {
   readonly outcome: Outcome;
   readonly why: string;
   readonly remedy?: string;
   readonly conditions: Conditions;
 }
 
-interface Context {
-  readonly place: DraftPlace;
-  /** The states that were held for it, in words. */
-  readonly states: readonly string[];
-  readonly held: readonly Held[];
-}
-
 /** Sums up what was seen of one declaration on one page. */
 export function judge(
-  page: Page,
+  laid: Page,
   drafted: Drafted,
   sightings: readonly Sighting[],
-  context: Context,
+  remedies: Remedies,
 ): Judgement {
+  const { block } = drafted;
+  const views = new Set(sightings.map(({ look }) => look.view.tree));
+  const matches = [...views].some((tree) => {
+    const { look } = sightings.find((one) => one.look.view.tree === tree)!;
+    return (draftTargets(look.view).get(block)?.length ?? 0) > 0;
+  });
+  if (!matches) return matchesNothing(laid, drafted, remedies);
   const awake = sightings.filter(({ isAsleep }) => !isAsleep);
-  const conditions = page.conditions;
-  if (awake.length === 0) {
-    return {
-      outcome: 'matches-nothing',
-      conditions,
-      why: 'its media query holds at none of the widths that were tried',
-      remedy: 'Check the widths and features that the query asks for.',
-    };
-  }
-  const touched = awake.filter(({ wins, losses }) => wins.length + losses.length > 0);
-  if (touched.length === 0) return matchesNothing(page, drafted);
-  // Told at the page's own width where it loses there, as that is what the person has before them.
-  const isLosing = ({ losses }: Sighting) => losses.length > 0;
-  const losing =
-    touched.find((one) => isLosing(one) && one.view.conditions.width === page.conditions.width) ??
-    touched.find(isLosing);
-  if (!losing) return winning(page, drafted, touched, context);
-  return falling(drafted, touched, losing, context);
+  if (awake.length === 0) return neverAwake(laid, drafted);
+  const working = awake.filter(({ counts }) => counts.length > 0);
+  if (working.length) return works(laid, drafted, awake, working, remedies);
+  const beaten = nearest(laid, awake, ({ beaten: spots }) => spots.length > 0);
+  if (beaten) return loses(drafted, beaten, beaten.beaten[0], '', { awake, remedies });
+  const animated = awake.find(({ animated: spots }) => spots.length > 0);
+  if (animated) return losesToAnimation(drafted, animated, '');
+  const open = awake.find(({ unknown }) => unknown.length > 0);
+  if (open) return cannotTell(drafted, open);
+  return needless(laid, drafted, awake);
 }
 
-function matchesNothing(page: Page, { block }: Drafted): Judgement {
-  const base = { outcome: 'matches-nothing', conditions: page.conditions } as const;
+/** The sighting of that kind at the page's own conditions, which the person has before them; else the first. */
+function nearest(
+  laid: Page,
+  sightings: readonly Sighting[],
+  isMeant: (one: Sighting) => boolean,
+): Sighting | undefined {
+  const own = (one: Sighting) =>
+    one.look.words === '' && one.look.view.conditions.width === laid.conditions.width;
+  return sightings.find((one) => isMeant(one) && own(one)) ?? sightings.find(isMeant);
+}
+
+function matchesNothing(laid: Page, { block }: Drafted, remedies: Remedies): Judgement {
+  const base = { outcome: 'matches-nothing', conditions: laid.conditions } as const;
   // A name that the site's own sheets use is no slip of the pen.
-  const known = nameOfElsewhere(page, block.selectorText);
+  const known = nameOfElsewhere(laid.bare, block.selectors);
   if (known)
     return {
       ...base,
       why: `nothing on this page has ${known}, but the site’s sheets style by it, so a script adds it or another page has it`,
       remedy: `Prove it on a page that has it, or hold it: --hold "<selector>${known}".`,
     };
-  const miss = nearMiss(page, block.selectorText);
+  const miss = remedies.mayAsk() ? nearMiss(laid.bare, block.fullSelector) : undefined;
   return {
     ...base,
     why: miss?.why ?? 'no element of this page matches the selector',
@@ -88,135 +95,192 @@ function matchesNothing(page: Page, { block }: Drafted): Judgement {
   };
 }
 
-function winning(page: Page, drafted: Drafted, touched: readonly Sighting[], { states }: Context): Judgement {
-  const { width } = page.conditions;
-  const { view, wins } = touched.find((one) => one.view.conditions.width === width) ?? touched[0];
-  const longhands = longhandsOf(drafted.declaration.property);
-  const while_ = states.length ? `, while ${list(states)} is held` : '';
-  const animation = lastingAnimation(view, wins, longhands);
-  if (animation && !drafted.declaration.important) {
-    const { property, value } = drafted.declaration;
-    return {
-      outcome: 'loses',
-      conditions: view.conditions,
-      why: `it beats every rule, but loses to the animation ${animation}, which goes on and beats all that is not important`,
-      remedy: `Write ${property}: ${value} !important; or add animation: none to the same rule.`,
-    };
-  }
-  const { value } = drafted.declaration;
-  if (/[“”‘’„]/.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) {
+function neverAwake(laid: Page, { block }: Drafted): Judgement {
+  const { conditions } = laid.overlay!.styles;
+  const texts: string[] = [];
+  for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);
+  const isAbility = texts.some((text) => /^(@?supports)\b/.test(text));
+  return {
+    outcome: 'no-effect',
+    conditions: laid.conditions,
+    why: isAbility
+      ? `browsers of today do not fulfil ${list(texts)}, so the rule is never used`
+      : `${list(texts)} holds in none of the windows, media and preferences that were tried`,
+    remedy: 'Check what the query asks for.',
+  };
+}
+
+function works(
+  laid: Page,
+  drafted: Drafted,
+  awake: readonly Sighting[],
+  working: readonly Sighting[],
+  remedies: Remedies,
+): Judgement {
+  const shown = nearest(laid, working, () => true)!;
+  const { view } = shown.look;
+  const hindered = hindrance(drafted, working);
+  if (hindered)
     return {
       outcome: 'no-effect',
       conditions: view.conditions,
-      why: 'it wins, but curly quotes are letters like any other, so it names something that is not there',
-      remedy: `Use straight quotes: ${value.replace(/[“”„]/g, '"').replace(/[‘’]/g, "'")}`,
+      why: `it wins, but has no effect: ${hindered.why}`,
+      remedy: hindered.remedy && remedies.adding(drafted, hindered.remedy, working),
     };
-  }
-  const hindrance = commonHindrance(view, wins, longhands);
-  if (hindrance) {
-    const { why, remedy, section } = hindrance;
-    return {
-      outcome: 'no-effect',
-      conditions: view.conditions,
-      why: `it wins, but has no effect: ${why} (${section})`,
-      remedy: remedy ? `Add ${remedy} to the same rule.` : undefined,
-    };
-  }
-  if (
-    touched.every(({ view: one, wins: won }) => won.every((target) => isEqualAnyway(one, target, longhands)))
-  ) {
-    return {
-      outcome: 'needless',
-      conditions: view.conditions,
-      why: `the page sets the same value without it${while_}`,
-      remedy: 'Take the declaration out.',
-    };
-  }
+  const losing = nearest(laid, awake, ({ beaten }) => beaten.length > 0);
+  if (losing)
+    return loses(drafted, losing, losing.beaten[0], `${whereWords(awake, losing)} `, { awake, remedies });
+  const animated = awake.find((one) => one.animated.length > 0);
+  if (animated) return losesToAnimation(drafted, animated, `${whereWords(awake, animated)} `);
   return {
     outcome: 'wins',
     conditions: view.conditions,
-    why: `wins on ${count(wins.length, 'element')}${while_}`,
+    why: `wins on ${count(shown.counts.length, 'element')}${whileWords(drafted)}${shown.look.words ? `, ${shown.look.words}` : ''}`,
   };
 }
 
-/** The name of an animation without an end that sets the property on a target; undefined for none. */
-function lastingAnimation(
-  view: Page,
-  targets: readonly Target[],
-  longhands: readonly string[],
-): string | undefined {
-  for (const target of targets) {
-    const animations = animationsOn(view, target);
-    const found = longhands.map((one) => animations.get(one)).find((one) => one?.lasting);
-    if (found) return found.name;
-  }
-  return undefined;
-}
+const whileWords = ({ states: { words } }: Drafted) =>
+  words.length ? `, while ${list(words)} is held` : '';
 
-/** What keeps every one of the longhands from working on every one of the targets; undefined where any works. */
-function commonHindrance(
-  view: Page,
-  targets: readonly Target[],
-  longhands: readonly string[],
-): NoEffectCondition | undefined {
+/** Why a declaration that wins shows nothing anywhere; undefined where it may show. */
+function hindrance(
+  { declaration }: Drafted,
+  working: readonly Sighting[],
+): { why: string; remedy?: string } | undefined {
+  const { property, value } = declaration;
+  if (property.startsWith('--') && working.every(({ look }) => !isRead(look.view, property)))
+    return { why: 'nothing on this page reads the variable' };
+  if (/[“”‘’„]/.test(value.replace(/"[^"]*"|'[^']*'/g, '')))
+    return {
+      why: 'curly quotes are letters like any other, so it names something that is not there',
+      remedy: `Use straight quotes: ${value.replace(/[“”„]/g, '"').replace(/[‘’]/g, "'")}`,
+    };
   let first: NoEffectCondition | undefined;
-  for (const target of targets) {
-    const box = boxFacts(view, target);
-    for (const longhand of longhands) {
-      const hindrance = noEffectOn(box, longhand);
-      if (!hindrance) return undefined;
-      first ??= hindrance;
+  for (const { look, counts } of working) {
+    for (const { target, longhands } of counts) {
+      const box = boxFacts(look.view, target);
+      for (const longhand of longhands) {
+        const found = noEffectOn(look.view, target, box, longhand);
+        if (!found) return undefined;
+        first ??= found;
+      }
     }
   }
-  return first;
+  return first && { why: `${first.why} (${first.section})`, remedy: first.remedy || undefined };
 }
 
-function isEqualAnyway(view: Page, target: Target, longhands: readonly string[]): boolean {
-  return longhands.every((longhand) => {
-    const before = valueOf(view.bare, target, longhand);
-    return before !== '' && isSameValue(before, valueOf(view, target, longhand));
-  });
-}
-
-function falling(
+function loses(
   drafted: Drafted,
-  touched: readonly Sighting[],
-  losing: Sighting,
-  context: Context,
+  sighting: Sighting,
+  { target, longhand }: Spot,
+  where: string,
+  { awake, remedies }: { awake: readonly Sighting[]; remedies: Remedies },
 ): Judgement {
-  const { view } = losing;
-  const [{ target, longhand }] = losing.losses;
-  const { entries } = contest(view, target, longhand);
-  const rival = entries[0];
-  const isOwn = rival.declaration.sheet === view.overlay!.sheet;
-  const wonSomewhere = touched.some(({ wins }) => wins.length > 0);
-  if (isOwn && !wonSomewhere) {
-    return {
-      outcome: 'needless',
-      conditions: view.conditions,
-      why: `a later declaration of the draft (line ${rival.declaration.line}) sets it again`,
-      remedy: 'Take one of the two out.',
-    };
-  }
-  const where = wonSomewhere ? `${whereWords(touched, losing)} ` : '';
+  const { view } = sighting.look;
+  const [rival] = contest(view, target, longhand).entries;
+  const reason = reasonAgainstWinner(view, target, longhand, drafted.declaration) ?? 'it is stronger';
+  const { words } = sighting.look;
   return {
-    outcome: wonSomewhere ? 'partly' : 'loses',
+    outcome: where ? 'partly' : 'loses',
     conditions: view.conditions,
-    why: `${where}loses to ${rivalWords(view, rival)}: ${reasonAgainstWinner(view, target, longhand, drafted.declaration) ?? 'it is stronger'}`,
-    remedy: remedyFor(losing, drafted, context),
+    why: `${where}loses${!where && words ? ` ${words}` : ''} to ${rivalWords(view, rival)}: ${reason}`,
+    remedy: remedies.stronger(drafted, awake),
   };
 }
 
-function whereWords(touched: readonly Sighting[], losing: Sighting): string {
-  const clean = touched.filter(({ losses }) => losses.length === 0);
-  if (clean.length === 0)
-    return `wins on ${count(losing.wins.length, 'element')}, but on ${losing.losses.length} more it`;
-  const lost = touched.filter(({ losses }) => losses.length > 0);
-  const least = (looks: readonly Sighting[]) => Math.min(...looks.map(({ from }) => from));
-  const most = (looks: readonly Sighting[]) => Math.max(...looks.map(({ to }) => to));
+function losesToAnimation(drafted: Drafted, { look, animated }: Sighting, where: string): Judgement {
+  const [{ target, longhand }] = animated;
+  const name = animationsOn(look.view, target).get(longhand)?.name;
+  const { property, value } = drafted.declaration;
+  return {
+    outcome: where ? 'partly' : 'loses',
+    conditions: look.view.conditions,
+    why: `${where}it beats every rule, but loses to the animation ${name}, which goes on and beats all that is not important`,
+    remedy: `Write ${property}: ${value} !important; or add animation: none to the same rule.`,
+  };
+}
+
+function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
+  const [{ target, longhand }] = unknown;
+  const own = drafted.block.containers;
+  const others = contest(look.view, target, longhand).entries.flatMap(({ dependsOn }) => dependsOn ?? []);
+  const query = own.length ? own.join(' and ') : others[0];
+  return {
+    outcome: 'cannot-tell',
+    conditions: look.view.conditions,
+    why: `it hangs on @container ${query}, and the size of that container does not stand in the text`,
+    remedy: 'Say it, with --container "<selector> <width>", or try it on the live page.',
+  };
+}
+
+function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[]): Judgement {
+  const same = nearest(laid, awake, (one) => one.same.length > 0);
+  const undone = nearest(laid, awake, ({ own }) => own.length > 0);
+  const isOwnSheet = (entry: Entry | undefined) =>
+    entry?.declaration.sheet === undefined ? false : entry.declaration.sheet >= laid.styles.sheets.length;
+  if (undone && !same) {
+    const lines = new Set<number>();
+    for (const { look, own } of awake)
+      for (const { target, longhand } of own) {
+        const [top] = contest(look.view, target, longhand).entries;
+        if (isOwnSheet(top)) lines.add(top.declaration.line);
+      }
+    const told = list([...lines].sort((a, b) => a - b).map(String));
+    return {
+      outcome: 'needless',
+      conditions: undone.look.view.conditions,
+      why: `the draft sets it again wherever it matches (line ${told})`,
+      remedy: 'Take the declaration out, or the later one.',
+    };
+  }
+  const [target] = same?.same ?? [];
+  const twin = same && target ? twinLine(laid, same.look.view, target, drafted.declaration) : undefined;
+  return {
+    outcome: 'needless',
+    conditions: (same ?? awake[0]).look.view.conditions,
+    why: twin
+      ? `line ${twin} of the draft sets the same value`
+      : `the page has the same value without it${whileWords(drafted)}`,
+    remedy: 'Take the declaration out.',
+  };
+}
+
+/** The line of the draft's other declaration that gives a target the same value; undefined where the page does. */
+function twinLine(laid: Page, view: Page, target: Target, own: Declaration): number | undefined {
+  const { entries } = contest(view, target, firstContested(view, target, own));
+  const other = entries.find(
+    ({ declaration: { sheet, line, column } }) =>
+      !(sheet === own.sheet && line === own.line && column === own.column),
+  );
+  const sheet = other?.declaration.sheet;
+  return sheet !== undefined && sheet >= laid.styles.sheets.length ? other!.declaration.line : undefined;
+}
+
+function firstContested(view: Page, target: Target, { property, line, column, sheet }: Declaration): string {
+  const isOwn = (one: Declaration) => one.line === line && one.column === column && one.sheet === sheet;
+  return (
+    longhandsOf(property).find((longhand) =>
+      contest(view, target, longhand).entries.some(({ declaration }) => isOwn(declaration)),
+    ) ?? longhandsOf(property)[0]
+  );
+}
+
+function whereWords(awake: readonly Sighting[], losing: Sighting): string {
+  const isLosing = (one: Sighting) => one.beaten.length + one.animated.length > 0;
+  if (losing.look.words) return `wins, but ${losing.look.words} it`;
+  const plain = awake.filter(({ look }) => look.words === '');
+  const clean = plain.filter((one) => !isLosing(one) && one.counts.length > 0);
+  if (clean.length === 0) {
+    const amount = losing.counts.length;
+    const more = new Set(losing.beaten.map(({ target }) => `${elementOf(target).index}${pseudoOf(target)}`)).size;
+    return amount ? `wins on ${count(amount, 'element')}, but on ${more} it` : `wins elsewhere, but here it`;
+  }
+  const lost = plain.filter(isLosing);
+  const least = (sightings: readonly Sighting[]) => Math.min(...sightings.map(({ look }) => look.from));
+  const most = (sightings: readonly Sighting[]) => Math.max(...sightings.map(({ look }) => look.to));
   if (most(lost) < least(clean)) return `wins from ${least(clean)} px up, below that it`;
   if (least(lost) > most(clean)) return `wins up to ${most(clean)} px, above that it`;
-  return `wins at some widths, at ${losing.view.conditions.width} px it`;
+  return `wins at some widths, at ${losing.look.view.conditions.width} px it`;
 }
 
 function rivalWords(view: Page, { declaration, selector }: Entry): string {
@@ -226,21 +290,3 @@ function rivalWords(view: Page, { declaration, selector }: Entry): string {
   return `${placeText({ file: sourceLabel(view, declaration), line, column })}${selector ? ` (${selector})` : ''}`;
 }
 
-/** A rule that wins on all that the losing one matches; proven by the search. */
-function remedyFor(
-  { view, wins, losses }: Sighting,
-  { declaration }: Drafted,
-  { place, held }: Context,
-): string | undefined {
-  const { property, value } = declaration;
-  const bare = view.bare.under({ held: [] });
-  const at = [...wins, ...losses.map(({ target }) => target)];
-  try {
-    const { css, warnings } = writeOverride(bare, { at, set: { [property]: value }, panel: { place }, held });
-    const hopeless = warnings.find((warning) => warning.startsWith('Nothing'));
-    return hopeless ?? `Write: ${css.trim().replace(/\s+/g, ' ')}`;
-  } catch (error) {
-    if (error instanceof YeltoError) return error.remedy;
-    throw error;
-  }
-}

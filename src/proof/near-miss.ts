@@ -1,4 +1,6 @@
+import { ident } from 'css-tree';
 import { compileSelectors, nearestNames, type Page } from '../page/index.js';
+import type { Selector } from '../selector/index.js';
 import { count, YeltoError } from '../text/index.js';
 
 /** Why a selector matches nothing, and one that was likely meant. */
@@ -22,24 +24,44 @@ export function nearMiss(page: Page, selector: string): NearMiss | undefined {
 }
 
 /**
- * A name of the selector that nothing on the page has and the site's sheets style by: a script adds it, or
+ * A name of the selectors that nothing on the page has and the site's sheets style by: a script adds it, or
  * another page or release has it. undefined where there is none.
  */
-export function nameOfElsewhere(page: Page, selector: string): string | undefined {
-  const inMarkup = new Set(
-    page.elements.flatMap(({ classes, id }) => [...classes.map((one) => `.${one}`), `#${id}`]),
-  );
-  return selector
-    .match(/[.#](?:[\w-]|[^\0-\x7f])+/g)
-    ?.find(
-      (name) =>
-        !inMarkup.has(name) && page.styles.blocks.some(({ selectorText }) => hasName(selectorText, name)),
-    );
+export function nameOfElsewhere(page: Page, selectors: readonly Selector[]): string | undefined {
+  const { inMarkup, inSheets } = namesOf(page);
+  const name = namesIn(selectors).find((one) => !inMarkup.has(one) && inSheets.has(one));
+  if (name === undefined) return undefined;
+  const text = page.tree.names.textOf(name);
+  return text[0] + ident.encode(text.slice(1));
 }
 
-function hasName(selectorText: string, name: string): boolean {
-  const at = selectorText.indexOf(name);
-  return at >= 0 && !/[\w-]/.test(selectorText[at + name.length] ?? '');
+/** Classes and ids that selectors ask for, as numbers; those in `:not()` left aside. */
+function namesIn(selectors: readonly Selector[]): number[] {
+  return selectors.flatMap(({ compounds }) =>
+    compounds.flatMap(({ classes, ids, tests }) => [
+      ...classes,
+      ...ids,
+      ...tests.flatMap((test) => (test.kind === 'any' || test.kind === 'has' ? namesIn(test.list) : [])),
+    ]),
+  );
+}
+
+interface KnownNames {
+  readonly inMarkup: ReadonlySet<number>;
+  readonly inSheets: ReadonlySet<number>;
+}
+
+const known = new WeakMap<object, KnownNames>();
+
+function namesOf(page: Page): KnownNames {
+  let names = known.get(page.identity);
+  if (!names) {
+    const { classes, id } = page.tree;
+    const inMarkup = new Set([...classes.flat(), ...id]);
+    const inSheets = new Set(page.styles.blocks.flatMap(({ selectors }) => namesIn(selectors)));
+    known.set(page.identity, (names = { inMarkup, inSheets }));
+  }
+  return names;
 }
 
 function matching(page: Page, selector: string): number {

@@ -1,27 +1,23 @@
-import { draftTargets, standingCandidates, type Declaration, type Target } from '../cascade/index.js';
-import type { DraftPlace, Held, Page, StyleBlock } from '../page/index.js';
+import type { Declaration } from '../cascade/index.js';
+import type { DraftPlace, Held, Page } from '../page/index.js';
 import { Lines } from '../text/index.js';
-import { longhandsOf } from '../value/index.js';
-import { judge, type Sighting } from './judge.js';
-import { statesIn } from './states.js';
+import { judge, type Drafted } from './judge.js';
+import { lookAt } from './look.js';
+import { looksAt, whileHeld, type Look } from './looks.js';
+import { pieceVerdicts } from './pieces.js';
+import { Remedies } from './remedies.js';
+import { statesOf } from './states.js';
 import type { Proof, ProofOptions, Verdict } from './types.js';
 
-/** One declaration of the draft, with its rule. */
-export interface Drafted {
-  readonly declaration: Declaration;
-  readonly block: StyleBlock;
-  readonly at: number;
-}
-
 /**
- * For each declaration of a draft, on each page, whether it takes effect: at a width in each stretch between
- * those at which a media query of page or draft changes, and with the states held that its selector names.
- * Broken pieces of the draft get a verdict of their own. No verdicts (and `ok`) for an empty draft.
+ * For each declaration of a draft, on each page, whether it takes effect: on each side of every feature that a media
+ * query of page or draft asks about, at a width in each stretch, and with the states held that its selector names.
+ * Broken pieces of the draft and at-rules that nobody uses get a verdict of their own. No verdicts (and `ok`) for an
+ * empty draft.
  */
 export function prove(pages: Page | readonly Page[], draft: string, options: ProofOptions = {}): Proof {
   const all = Array.isArray(pages) ? (pages as readonly Page[]) : [pages as Page];
-  const place: DraftPlace = options.panel?.place && options.panel.place !== 'after' ? 'before' : 'after';
-  const verdicts = all.flatMap((page) => provePage(page, draft, place, options));
+  const verdicts = all.flatMap((page) => provePage(page, draft, options));
   return { ok: isProven(verdicts), verdicts };
 }
 
@@ -35,142 +31,48 @@ function isProven(verdicts: readonly Verdict[]): boolean {
   );
 }
 
-function provePage(page: Page, draft: string, place: DraftPlace, options: ProofOptions): Verdict[] {
+function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] {
+  const place: DraftPlace = options.panel?.place && options.panel.place !== 'after' ? 'before' : 'after';
   const laid = page.withDraft(draft, place);
-  const { blocks, faults } = laid.overlay!.styles;
+  const { styles, sheet } = laid.overlay!;
   const lines = new Lines(draft);
-  const sheet = laid.overlay!.sheet;
-  const broken = faults.map(({ line = 1, column = 1, message, remedy }): Verdict => ({
-    declaration: {
-      origin: 'author',
-      sheet,
-      line,
-      column,
-      property: pieceAt(draft, line, column),
-      value: '',
-      important: false,
-    },
-    selector: '',
-    page: page.name,
-    conditions: page.conditions,
-    outcome: 'invalid',
-    why: message,
-    remedy,
-  }));
-  const widths = options.widths ?? widthsToTry(laid);
-  const viewsFor = viewMaker(laid, widths);
-  const verdicts = blocks.flatMap((block) => {
-    const states = options.held ? { held: options.held, words: [] } : statesIn(page, block.selectorText);
-    const views = viewsFor(states.held);
-    return block.declarations.map(({ property, value, important, start }, at) => {
-      const declaration: Declaration = {
-        origin: 'author',
-        sheet,
-        ...lines.at(start),
-        property,
-        value,
-        important,
-      };
-      const fault = page.grammar.check(property, value);
-      const drafted: Drafted = { declaration, block, at };
+  const looksFor = looker(laid, options);
+  const remedies = new Remedies(laid, draft);
+  const verdicts = styles.blocks.flatMap((block) => {
+    const states = options.held ? { held: options.held, words: [] } : statesOf(page, block);
+    const looks = looksFor(states.held);
+    return block.declarations.map(({ property, value, important, start, end }): Verdict => {
+      const at = lines.at(start);
+      const declaration: Declaration = { origin: 'author', sheet, ...at, property, value, important };
+      const drafted: Drafted = { declaration, block, states, start, end };
       const base = {
         declaration,
         selector: block.selectorText,
         page: page.name,
         conditions: page.conditions,
       };
-      if (fault)
-        return { ...base, outcome: 'invalid' as const, why: fault.reason, remedy: fault.remedy || undefined };
-      return {
-        ...base,
-        ...judge(
-          page,
-          drafted,
-          views.map((view) => look(view, drafted)),
-          { place, states: states.words, held: states.held },
-        ),
-      };
+      const fault = page.grammar.check(property, value);
+      if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
+      const sightings = looks.map((look) => lookAt(look, declaration, block));
+      return { ...base, ...judge(laid, drafted, sightings, remedies) };
     });
   });
-  return [...broken, ...verdicts].sort(
+  return [...pieceVerdicts(laid, draft), ...verdicts].sort(
     (a, b) => a.declaration.line - b.declaration.line || a.declaration.column - b.declaration.column,
   );
 }
 
-/** Widths at which all media queries hold alike, and a page at one of them. */
-interface Stretch {
-  readonly view: Page;
-  /** The least and the greatest width tried, CSS px. */
-  readonly from: number;
-  readonly to: number;
-}
-
-/**
- * Pages to look at for a set of held states, one for each way in which the media queries can hold; rules that
- * need the same states share them.
- */
-function viewMaker(laid: Page, widths: readonly number[]): (held: readonly Held[]) => readonly Stretch[] {
-  const made = new Map<string, readonly Stretch[]>();
+/** Looks for a set of held states, beside those without; rules that need the same states share them. */
+function looker(laid: Page, options: ProofOptions): (held: readonly Held[]) => readonly Look[] {
+  const plain = looksAt(laid, options.widths);
+  const made = new Map<string, readonly Look[]>();
   return (held) => {
-    const key = JSON.stringify(held.map(({ selector, element, state }) => [selector, element?.index, state]));
-    let views = made.get(key);
-    if (!views) {
-      const base = held.length ? laid.under({ held: [...laid.conditions.held, ...held] }) : laid;
-      const distinct = new Map<string, Stretch>();
-      // The page's own width first, so that it stands for those that are like it.
-      for (const width of [laid.conditions.width, ...widths]) {
-        const view = base.under({ width });
-        const known = distinct.get(view.activity) ?? { view, from: width, to: width };
-        const { from, to } = known;
-        distinct.set(view.activity, { ...known, from: Math.min(from, width), to: Math.max(to, width) });
-      }
-      views = [...distinct.values()].sort((a, b) => a.from - b.from);
-      made.set(key, views);
-    }
-    return views;
+    if (held.length === 0) return plain;
+    const isAsked = options.held !== undefined;
+    const key = held.map(({ selector, element, state }) => `${element?.index ?? selector} ${state}`).join();
+    let looks = made.get(key);
+    if (!looks) made.set(key, (looks = [...(isAsked ? [] : plain), ...whileHeld(plain, held)]));
+    return looks;
   };
 }
 
-function pieceAt(text: string, line: number, column: number): string {
-  return (text.split(/\r\n|[\n\r\f]/)[line - 1] ?? '')
-    .slice(column - 1)
-    .split(/[{;}]/)[0]
-    .trim()
-    .slice(0, 40);
-}
-
-/** One width inside each stretch, and the page's own. */
-function widthsToTry(page: Page): number[] {
-  const { widths } = page;
-  const tried = new Set([page.conditions.width]);
-  for (const width of widths) {
-    tried.add(width);
-    tried.add(Math.max(1, width - 1));
-    tried.add(width + 1);
-  }
-  return [...tried].sort((a, b) => a - b);
-}
-
-/** What one look at the page, under one set of conditions, shows of a declaration. */
-function look({ view, from, to }: Stretch, { declaration, block }: Drafted): Sighting {
-  if (!view.isActive(block.condition)) return { view, from, to, isAsleep: true, wins: [], losses: [] };
-  const wins: Target[] = [];
-  const losses: Sighting['losses'][number][] = [];
-  const longhands = longhandsOf(declaration.property);
-  // Targets that the same rules match win or lose together.
-  for (const alike of draftTargets(view).get(block) ?? []) {
-    const lost = longhands.find((longhand) => {
-      const [top] = standingCandidates(view, alike[0], longhand);
-      return !top || !isSame(top.declaration, declaration);
-    });
-    for (const target of alike) {
-      if (lost === undefined) wins.push(target);
-      else losses.push({ target, longhand: lost });
-    }
-  }
-  return { view, from, to, isAsleep: false, wins, losses };
-}
-
-function isSame(a: Declaration, b: Declaration): boolean {
-  return a.sheet === b.sheet && a.line === b.line && a.column === b.column;
-}

@@ -1,54 +1,192 @@
+import { ident } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
 import { shapeOf } from '../hook/index.js';
-import type { Held, Page } from '../page/index.js';
+import type { Held, Page, StyleBlock } from '../page/index.js';
+import { matchContext, matches, type Compound, type Selector, type Test } from '../selector/index.js';
 
-/** A selector without its states, for asking what it would match if they held. */
-interface Stripped {
+/** What must be held for a rule to match as its author meant it. */
+export interface RuleStates {
+  /** [] for a rule without states. */
   readonly held: readonly Held[];
-  /** States as a person reads them, e.g. `:hover on .due-row`. */
+  /** States as a person reads them, `:hover on .due-row`, each once. */
   readonly words: readonly string[];
 }
 
+/** Attributes that a script or a person turns on and off. */
+const toggledAttributes =
+  /^(open|hidden|checked|selected|disabled|inert|popover|aria-(expanded|selected|current|pressed|checked|hidden|disabled|busy|invalid|sort)|data-(state|open|active|selected|expanded|visible|status|theme|mode|current))$/;
+
+const none: RuleStates = { held: [], words: [] };
+
 /**
- * The states that a selector needs held to match: pseudo-classes that a person brings about, and class
- * names that mark a state, are nowhere in the markup and known to the platform's sheets, so that a script
- * adds them.
+ * The states that a rule's selectors name, on all that could be in them: pseudo-classes that a person brings about,
+ * and, where the selector matches nothing as the page stands, what a script or a person toggles: classes that mark a
+ * state, `:checked`, `[open]`, `[aria-expanded="true"]`. What stands in `:not()` holds already.
  */
-export function statesIn(page: Page, selector: string): Stripped {
-  const held: Held[] = [];
-  const words: string[] = [];
-  const { inMarkup, inSheets } = classNames(page);
-  for (const found of selector.matchAll(/:(?!:)[a-z-]+|\.[\w-]+/g)) {
-    const [state] = found;
-    if (selector[found.index - 1] === ':') continue;
-    const isPerson = pseudoClasses[state.slice(1)] === 'held' && state[0] === ':';
-    const isScript =
-      state[0] === '.' &&
-      !inMarkup.has(state.slice(1)) &&
-      inSheets.has(state) &&
-      shapeOf(state.slice(1)).role === 'state';
-    if (!isPerson && !isScript) continue;
-    const carrier = carrierOf(selector, found.index, state);
-    held.push({ selector: carrier, state });
-    words.push(`${state} on ${carrier}`);
-  }
-  return { held, words };
+export function statesOf(page: Page, { selectors }: Pick<StyleBlock, 'selectors'>): RuleStates {
+  const found = selectors.map((selector) => {
+    const wanted = new Wanted(page, !matchesNow(page, selector));
+    wanted.inSelector(selector, []);
+    return wanted;
+  });
+  if (found.every(({ held }) => held.length === 0)) return none;
+  return {
+    held: found.flatMap(({ held }) => held),
+    words: [...new Set(found.flatMap(({ words }) => words))],
+  };
 }
 
-/** The part of the selector up to and including the compound that carries the state, other states left out. */
-function carrierOf(selector: string, at: number, state: string): string {
-  const before = selector.slice(0, at).replace(/^.*,/s, '');
-  const after = /^(?:\.[\w-]+|\[[^\]]*\]|#[\w-]+)*/.exec(selector.slice(at + state.length))?.[0] ?? '';
-  const text = (before + after)
-    .replace(/:(hover|active|focus|focus-visible|focus-within|visited|target)\b/g, '')
-    .trim();
-  return text === '' || /[\s>+~(]$/.test(before + after) ? `${text || ''} *`.trim() : text;
+function matchesNow(page: Page, selector: Selector): boolean {
+  const context = matchContext(page.tree);
+  const bare = { ...selector, pseudo: '', pseudoStates: [] };
+  return page.elements.some(({ index }) => matches(bare, index, context));
+}
+
+/** Collects the states of one selector. */
+class Wanted {
+  readonly held: Held[] = [];
+  readonly words: string[] = [];
+
+  constructor(
+    private readonly page: Page,
+    /** Whether states that scripts toggle are looked for too. */
+    private readonly alsoToggled: boolean,
+  ) {}
+
+  /** `around` are selectors whose last compound is on the same element. */
+  inSelector(selector: Selector, around: readonly Selector[]): void {
+    selector.compounds.forEach((compound, at) => {
+      const isLast = at === selector.compounds.length - 1;
+      const outer = isLast ? around : [];
+      const front: Selector = {
+        ...selector,
+        compounds: selector.compounds.slice(0, at + 1),
+        combinators: selector.combinators.slice(0, at),
+      };
+      for (const test of compound.tests) this.#inTest(test, front, outer);
+      for (const name of compound.classes) this.#toggledClass(name, front, outer);
+      if (isLast) for (const test of selector.pseudoStates) this.#inTest(test, front, outer);
+    });
+  }
+
+  #inTest(test: Test, front: Selector, around: readonly Selector[]): void {
+    switch (test.kind) {
+      case 'pseudo-class':
+        if (pseudoClasses[test.name] === 'held' || (this.alsoToggled && isToggledClass(test.name)))
+          this.#hold(`:${test.name}`, front, around);
+        return;
+      case 'attribute': {
+        const { name, operator, value } = test.attribute;
+        if (this.alsoToggled && toggledAttributes.test(name.toLowerCase()) && /^=?$/.test(operator))
+          this.#hold(operator ? `[${name}=${JSON.stringify(value)}]` : `[${name}]`, front, around);
+        return;
+      }
+      case 'any':
+        for (const inner of test.list) this.inSelector(inner, [front, ...around]);
+        return;
+      case 'has':
+        // Below the anchor only the element itself is asked for; the anchor stands in no compound.
+        for (const inner of test.list) this.inSelector(withoutAnchor(inner), []);
+        return;
+      case 'nth':
+        for (const inner of test.of ?? []) this.inSelector(inner, [front, ...around]);
+        return;
+      case 'none':
+      case 'lang':
+      case 'dir':
+      case 'namespace':
+      case 'anchor':
+        return;
+    }
+  }
+
+  #toggledClass(name: number, front: Selector, around: readonly Selector[]): void {
+    if (!this.alsoToggled) return;
+    const { inMarkup, inSheets } = classNames(this.page);
+    if (inMarkup.has(name) || !inSheets.has(name)) return;
+    const text = this.page.tree.names.textOf(name);
+    if (shapeOf(text.slice(1)).role === 'state') this.#hold(`.${ident.encode(text.slice(1))}`, front, around);
+  }
+
+  #hold(state: string, front: Selector, around: readonly Selector[]): void {
+    const context = matchContext(this.page.tree);
+    const stripped = [front, ...around].map((one) => this.#stateless(one));
+    const carriers = this.page.elements.filter(({ index }) =>
+      stripped.every((selector) => matches(selector, index, context)),
+    );
+    for (const element of carriers) this.held.push({ element, state });
+    if (carriers.length) this.words.push(`${state} on ${carrierText(front, state)}`);
+  }
+
+  #stateless(selector: Selector): Selector {
+    return {
+      ...selector,
+      pseudo: '',
+      pseudoStates: [],
+      compounds: selector.compounds.map((compound) => this.#statelessCompound(compound)),
+    };
+  }
+
+  #statelessCompound(compound: Compound): Compound {
+    const { inMarkup, inSheets } = classNames(this.page);
+    const { names } = this.page.tree;
+    const isState = (name: number) =>
+      !inMarkup.has(name) && inSheets.has(name) && shapeOf(names.textOf(name).slice(1)).role === 'state';
+    return {
+      ...compound,
+      classes: this.alsoToggled ? compound.classes.filter((name) => !isState(name)) : compound.classes,
+      tests: compound.tests.flatMap((test) => this.#statelessTest(test)),
+    };
+  }
+
+  #statelessTest(test: Test): Test[] {
+    switch (test.kind) {
+      case 'pseudo-class': {
+        const isState =
+          pseudoClasses[test.name] === 'held' || (this.alsoToggled && isToggledClass(test.name));
+        return isState ? [] : [test];
+      }
+      case 'attribute': {
+        const isState = this.alsoToggled && toggledAttributes.test(test.attribute.name.toLowerCase());
+        return isState ? [] : [test];
+      }
+      case 'any':
+        return [{ ...test, list: test.list.map((one) => this.#stateless(one)) }];
+      // What is held inside of these is held for others too, or not at all.
+      case 'has':
+        return [];
+      case 'none':
+      case 'nth':
+      case 'lang':
+      case 'dir':
+      case 'namespace':
+      case 'anchor':
+        return [test];
+    }
+  }
+}
+
+const isToggledClass = (name: string) =>
+  /^(checked|open|disabled|indeterminate|invalid|valid|placeholder-shown|in-range|out-of-range)$/.test(name);
+
+function withoutAnchor(selector: Selector): Selector {
+  const isAnchor = (compound: Compound) => compound.tests.some(({ kind }) => kind === 'anchor');
+  const from = selector.compounds.findIndex((compound) => !isAnchor(compound));
+  return from <= 0
+    ? selector
+    : { ...selector, compounds: selector.compounds.slice(from), combinators: selector.combinators.slice(from) };
+}
+
+/** The selector's text without the state, cut at its length; what encloses a nested rule is not told. */
+function carrierText({ text }: Selector, state: string): string {
+  const at = text.toLowerCase().indexOf(state.toLowerCase());
+  const front = (at > 0 ? text.slice(0, at) : text).trim();
+  return front || '*';
 }
 
 interface ClassNames {
-  readonly inMarkup: ReadonlySet<string>;
-  /** With their dots. */
-  readonly inSheets: ReadonlySet<string>;
+  readonly inMarkup: ReadonlySet<number>;
+  readonly inSheets: ReadonlySet<number>;
 }
 
 const known = new WeakMap<object, ClassNames>();
@@ -57,10 +195,16 @@ const known = new WeakMap<object, ClassNames>();
 function classNames(page: Page): ClassNames {
   let names = known.get(page.identity);
   if (!names) {
-    const inMarkup = new Set(page.elements.flatMap(({ classes }) => classes));
-    const inSheets = new Set(
-      page.styles.blocks.flatMap(({ selectorText }) => selectorText.match(/\.[\w-]+/g) ?? []),
-    );
+    const inMarkup = new Set(page.bare.tree.classes.flat());
+    const inSheets = new Set<number>();
+    const collect = (list: readonly Selector[]): void => {
+      for (const { compounds } of list)
+        for (const { classes, tests } of compounds) {
+          for (const name of classes) inSheets.add(name);
+          for (const test of tests) if ('list' in test) collect(test.list);
+        }
+    };
+    for (const { selectors } of page.styles.blocks) collect(selectors);
     known.set(page.identity, (names = { inMarkup, inSheets }));
   }
   return names;

@@ -2,7 +2,26 @@ import type { PanelProfile } from '../facts/index.js';
 import type { Declaration } from '../cascade/index.js';
 import type { Conditions, Held } from '../page/index.js';
 
-export type Outcome = 'wins' | 'partly' | 'loses' | 'matches-nothing' | 'no-effect' | 'invalid' | 'needless';
+/**
+ * - `wins`: taking the declaration out would change a computed value of a thing that it matches; nothing of the
+ *   platform's beats it anywhere.
+ * - `partly`: the same, but somewhere the platform beats it.
+ * - `loses`: it changes nothing, as the platform beats it wherever it matches.
+ * - `needless`: it changes nothing, as the value is there without it or a later line of the draft undoes it.
+ * - `no-effect`: it may change a value, and nothing of it can be seen.
+ * - `matches-nothing`: no element of the page is matched, whatever is held.
+ * - `invalid`: a browser drops it.
+ * - `cannot-tell`: a source that was not read, or the layout, decides; the reason is named.
+ */
+export type Outcome =
+  | 'wins'
+  | 'partly'
+  | 'loses'
+  | 'matches-nothing'
+  | 'no-effect'
+  | 'invalid'
+  | 'needless'
+  | 'cannot-tell';
 
 /** What becomes of one declaration of a draft on one page. */
 export interface Verdict {
@@ -17,7 +36,7 @@ export interface Verdict {
   readonly outcome: Outcome;
   /** In plain words, a sentence without its full stop. */
   readonly why: string;
-  /** What to write instead, or what to do. */
+  /** What to write instead, or what to do; whole sentences. */
   readonly remedy?: string;
 }
 

@@ -15,6 +15,7 @@ export function matchPseudoClass(name: string, row: number, context: MatchContex
       return inTree(name, row, context);
     case 'markup':
     case 'form':
+      if (tree.held.get(name)?.has(row)) return true;
       return fromMarkup(name, row, tree);
   }
 }

@@ -1,6 +1,7 @@
 /** Class names, ids, tags as small numbers, so that comparing two names compares two numbers. */
 export class Names {
   readonly #numbers = new Map<string, number>();
+  readonly #keys: string[] = [];
 
   get size(): number {
     return this.#numbers.size;
@@ -12,7 +13,13 @@ export class Names {
     if (known !== undefined) return known;
     const fresh = this.#numbers.size;
     this.#numbers.set(key, fresh);
+    this.#keys.push(key);
     return fresh;
+  }
+
+  /** The key of a number: `.class`, `#id` or `tag`. */
+  textOf(number: number): string {
+    return this.#keys[number];
   }
 }
 

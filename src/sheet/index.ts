@@ -8,6 +8,7 @@ export type {
   SyntaxFault,
   WrittenDeclaration,
 } from './rules.js';
+export { askedSettings, type MediaSetting } from './media-settings.js';
 export { holds, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
 export type { MediaConditions } from './media-features.js';
 export { supports, type Abilities } from './supports.js';

@@ -1,3 +1,4 @@
+import { calculateText } from '../value/index.js';
 import type { Comparison, Operator, Truth } from './media.js';
 
 /** What a page is looked at with. */
@@ -66,6 +67,10 @@ const pixels: Readonly<Record<string, number>> = {
 };
 
 function length(value: string): number | undefined {
+  if (value.includes('(')) {
+    const amount = calculateText(value.trim(), (unit) => pixels[unit]);
+    return amount?.size === 1 ? amount.get('px') : undefined;
+  }
   const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]*)$/.exec(value.trim().toLowerCase());
   if (!found) return undefined;
   const [, amount, unit] = found;
@@ -133,5 +138,22 @@ function compare({ name: feature, operator, value, wanted }: Comparison, conditi
   return wanted === undefined ? undefined : compareNumbers(numbers[feature](conditions), operator, wanted);
 }
 
+/**
+ * For a feature with words for values, the word that usually holds, and another for which a bare `(feature)` holds
+ * where it usually does not, or the other way round; undefined for other features.
+ */
+function usualWord(feature: string): { usual: string; other?: string } | undefined {
+  if (!Object.hasOwn(words, feature)) return undefined;
+  const { usual, none } = words[feature];
+  if (none === undefined) return { usual };
+  if (usual !== none) return { usual, other: none };
+  const others: Readonly<Record<string, string>> = {
+    'prefers-contrast': 'more',
+    'forced-colors': 'active',
+    'inverted-colors': 'inverted',
+  };
+  return { usual, other: others[feature] ?? 'reduce' };
+}
+
 /** Media features: comparing one with the conditions, and lengths in CSS px (undefined for other text). */
-export const mediaFeature = { compare, length, numberOf };
+export const mediaFeature = { compare, length, numberOf, usualWord };

@@ -56,26 +56,34 @@ export function truthOf(query: MediaQuery, conditions: MediaConditions): Truth {
 
 /** The widths (CSS px) at which the list may begin or cease to hold. */
 export function widthsOf(query: MediaQuery): number[] {
-  const widths: number[] = [];
+  return askedBy(query).features.flatMap(({ name: feature, wanted }) =>
+    /(^|-)width$/.test(feature) && wanted !== undefined ? [wanted] : [],
+  );
+}
+
+/** The features and media that a list asks for, each as it is compared; [] for a list that always holds. */
+export function askedBy(query: MediaQuery): { features: Comparison[]; media: string[] } {
+  const features: Comparison[] = [];
+  const media: string[] = [];
   const collect = (question: Question): void => {
     switch (question.kind) {
-      case 'feature': {
-        const px = /(^|-)width$/.test(question.name) ? question.wanted : undefined;
-        if (px !== undefined) widths.push(px);
+      case 'feature':
+        features.push(question);
         return;
-      }
       case 'not':
         return collect(question.of);
       case 'all':
       case 'some':
         return question.of.forEach(collect);
       case 'medium':
+        media.push(question.name);
+        return;
       case 'unknown':
         return;
     }
   };
   query.list.forEach(collect);
-  return widths;
+  return { features, media };
 }
 
 function answer(question: Question, conditions: MediaConditions): Truth {

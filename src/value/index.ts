@@ -15,4 +15,7 @@ export {
 export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
 export { splitShorthand } from './split.js';
 export { groupedLonghands } from './grouped.js';
+export { calculateText, type Amount } from './amount.js';
 export { isSameValue } from './same.js';
+export { computedText, type Surroundings } from './computed-text.js';
+export { colourText, readColour } from './colour.js';

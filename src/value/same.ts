@@ -1,15 +1,11 @@
-import { formatHex8, parse } from 'culori';
+import { colourText } from './colour.js';
 
 /** Whether two values mean the same: spelling, letter case, spaces, units of zero and the notation of colours aside. */
 export function isSameValue(a: string, b: string): boolean {
   const [left, right] = [normal(a), normal(b)];
   if (left === right) return true;
-  const [leftColour, rightColour] = [parse(left), parse(right)];
-  return (
-    leftColour !== undefined &&
-    rightColour !== undefined &&
-    formatHex8(leftColour) === formatHex8(rightColour)
-  );
+  const [leftColour, rightColour] = [colourText(left), colourText(right)];
+  return leftColour !== undefined && leftColour === rightColour;
 }
 
 function normal(value: string): string {

@@ -23,6 +23,7 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
     return new Map(longhands.map((one) => [one, value]));
   if (name === 'font') return splitFont(longhands, value);
   const parts = topLevelParts(value);
+  if (name === 'border-radius') return splitRadius(longhands, value);
   if (parts === undefined) return undefined;
   if (fourSides.test(name) && parts.length <= 4) {
     const [top, right = top, bottom = top, left = right] = parts;
@@ -32,6 +33,9 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
     const [first, second = first] = parts;
     return zip(longhands, longhands.length === 3 ? [value, first, second] : [first, second]);
   }
+  if (name === 'list-style' && value.trim().toLowerCase() === 'none')
+    return zip(longhands, longhands.map((one) => (one === 'list-style-position' ? 'outside' : 'none')));
+  if (name === 'white-space') return splitWhiteSpace(longhands, parts);
   if (name === 'flex') return splitFlex(parts);
   if (name === 'background' && parts.length === 1) return splitSingleBackground(longhands, parts[0]);
   if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
@@ -40,6 +44,47 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
 
 function zip(names: readonly string[], values: readonly string[]): ReadonlyMap<string, string> {
   return new Map(names.map((name, i) => [name, values[i]]));
+}
+
+/** CSS Backgrounds 3 §4.1: horizontal radii, and behind a slash the vertical ones. */
+function splitRadius(longhands: readonly string[], value: string): ReadonlyMap<string, string> | undefined {
+  const axes = value.split('/').map((axis) => topLevelParts(axis));
+  if (axes.length > 2 || axes.some((axis) => axis === undefined || axis.length > 4)) return undefined;
+  const [across, down] = axes.map((axis) => {
+    const [first, second = first, third = first, fourth = second] = axis!;
+    return [first, second, third, fourth];
+  });
+  return zip(
+    longhands,
+    across.map((radius, i) => (down ? `${radius} ${down[i]}` : radius)),
+  );
+}
+
+/** CSS Text 4 §3: the old words, each for two longhands. */
+const whiteSpaces: Readonly<Record<string, readonly [collapse: string, wrap: string]>> = {
+  normal: ['collapse', 'wrap'],
+  nowrap: ['collapse', 'nowrap'],
+  pre: ['preserve', 'nowrap'],
+  'pre-wrap': ['preserve', 'wrap'],
+  'pre-line': ['preserve-breaks', 'wrap'],
+  'break-spaces': ['break-spaces', 'wrap'],
+};
+
+function splitWhiteSpace(
+  longhands: readonly string[],
+  parts: readonly string[],
+): ReadonlyMap<string, string> | undefined {
+  const words = parts.map((part) => part.toLowerCase());
+  const old = words.length === 1 ? whiteSpaces[words[0]] : undefined;
+  const collapse = old?.[0] ?? words.find((word) => /^(collapse|preserve|preserve-breaks|break-spaces)$/.test(word));
+  const wrap = old?.[1] ?? words.find((word) => /^(wrap|nowrap)$/.test(word));
+  return new Map(
+    longhands.map((name) => [
+      name,
+      (name === 'white-space-collapse' ? collapse : name === 'text-wrap-mode' ? wrap : undefined) ??
+        initialValue(name),
+    ]),
+  );
 }
 
 /** CSS Flexbox 1 §7.1.1: common values of `flex`. */

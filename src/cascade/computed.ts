@@ -1,0 +1,186 @@
+import type { Page, PageElement } from '../page/index.js';
+import { computedText, initialValue, isInherited, type Surroundings } from '../value/index.js';
+import type { Candidate } from './rank.js';
+import { standingCandidates } from './standing.js';
+import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
+import { specifiedFrom } from './value.js';
+
+const known = new WeakMap<Page, Computing>();
+
+function computing(page: Page): Computing {
+  let found = known.get(page);
+  if (!found) known.set(page, (found = new Computing(page)));
+  return found;
+}
+
+/**
+ * The computed value of a longhand of a target (CSS Cascade 5 §4.4), as a text that is equal for equal values:
+ * `#ff0000ff` for red, `16px` for 1em. What hangs on layout or fonts stays as written.
+ */
+export function computedOf(page: Page, target: Target, longhand: string): string {
+  return computing(page).valueOf(target, longhand);
+}
+
+/** The same as though only these candidates, winner first, competed for it. */
+export function computedFrom(
+  page: Page,
+  target: Target,
+  longhand: string,
+  candidates: readonly Candidate[],
+): string {
+  return computing(page).from(target, longhand, candidates);
+}
+
+/** Computed values of a page as though one declaration did not stand in its sheets. */
+export function computedWithout(page: Page, left: Declaration): (target: Target, longhand: string) => string {
+  const without = new Computing(page, left);
+  return (target, longhand) => without.valueOf(target, longhand);
+}
+
+/** What most boxes take from their parent: worked out from the root down, so that no nesting is too deep. */
+const handedDown = new Set(['font-size', 'font-weight', 'color']);
+
+/** The computed values of one page, each worked out once. */
+class Computing {
+  readonly #values = new Map<string, string>();
+
+  constructor(
+    readonly page: Page,
+    private readonly left?: Declaration,
+  ) {}
+
+  candidates(target: Target, longhand: string): readonly Candidate[] {
+    const all = standingCandidates(this.page, target, longhand);
+    const { left } = this;
+    if (!left) return all;
+    const isLeft = ({ declaration: one }: Candidate) =>
+      one.sheet === left.sheet && one.line === left.line && one.column === left.column;
+    return all.some(isLeft) ? all.filter((one) => !isLeft(one)) : all;
+  }
+
+  valueOf(target: Target, longhand: string): string {
+    const key = `${elementOf(target).index}${pseudoOf(target)} ${longhand}`;
+    let value = this.#values.get(key);
+    if (value === undefined) {
+      if (handedDown.has(longhand)) this.#warm(target, longhand);
+      value = this.from(target, longhand, this.candidates(target, longhand));
+      this.#values.set(key, value);
+    }
+    return value;
+  }
+
+  #warm(target: Target, longhand: string): void {
+    const path: PageElement[] = [];
+    for (let up = parentOf(target); up && !this.#values.has(`${up.index} ${longhand}`); up = up.parent)
+      path.push(up);
+    if (path.length > 1) for (const one of path.reverse()) this.valueOf(one, longhand);
+  }
+
+  from(target: Target, longhand: string, candidates: readonly Candidate[]): string {
+    const specified = specifiedFrom(this.page, target, longhand, candidates);
+    if (specified.inheritsFrom) {
+      const source = this.#sourceOf(specified.inheritsFrom, longhand);
+      return adjusted(this, target, longhand, this.valueOf(source, longhand));
+    }
+    const text = specified.value ?? '';
+    // What shorthand and grammar cannot split is compared as it is written.
+    if (text === '' && candidates.length && !longhand.startsWith('--'))
+      return `?${candidates[0].declaration.property}:${candidates[0].declaration.value}`;
+    return adjusted(this, target, longhand, computedText(longhand, text, surroundings(this, target, longhand)));
+  }
+
+  /** Straight to the box that says an inherited value, as nesting may be deep. */
+  #sourceOf(parent: PageElement, longhand: string): PageElement {
+    let source = parent;
+    if (!isInherited(longhand)) return source;
+    while (source.parent && this.candidates(source, longhand).length === 0) source = source.parent;
+    return source;
+  }
+}
+
+function parentOf(target: Target) {
+  return pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+}
+
+function surroundings(values: Computing, target: Target, longhand: string): Surroundings {
+  const parent = parentOf(target);
+  const { elements, conditions } = values.page;
+  const pixels = (text: string) =>
+    /^[\d.]+px$/.test(text) ? parseFloat(text) : text === '0' ? 0 : undefined;
+  return {
+    width: conditions.width,
+    height: conditions.height,
+    fontSize: () => {
+      if (longhand !== 'font-size') return pixels(values.valueOf(target, 'font-size'));
+      return parent ? pixels(values.valueOf(parent, 'font-size')) : 16;
+    },
+    rootFontSize: () =>
+      longhand === 'font-size' && !parent ? 16 : pixels(values.valueOf(elements[0], 'font-size')),
+    parentWeight: () => (parent ? Number(values.valueOf(parent, 'font-weight')) || 400 : 400),
+    colour: () => {
+      if (longhand !== 'color') return values.valueOf(target, 'color');
+      return parent ? values.valueOf(parent, 'color') : '#000000ff';
+    },
+  };
+}
+
+const blockified: Readonly<Record<string, string>> = {
+  inline: 'block',
+  'inline-block': 'block',
+  'inline-flex': 'flex',
+  'inline-grid': 'grid',
+  'inline-table': 'table',
+  'table-row-group': 'block',
+  'table-header-group': 'block',
+  'table-footer-group': 'block',
+  'table-row': 'block',
+  'table-cell': 'block',
+  'table-column': 'block',
+  'table-column-group': 'block',
+  'table-caption': 'block',
+};
+
+/** What one property's computed value takes from another's. */
+function adjusted(values: Computing, target: Target, longhand: string, text: string): string {
+  const other = (name: string) => values.valueOf(target, name);
+  if (longhand === 'display') return displayOf(values, target, text);
+  if (longhand === 'float') return isOutOfFlow(other('position')) ? 'none' : text;
+  if (/^border-(top|right|bottom|left)-width$/.test(longhand))
+    return /^(none|hidden)$/.test(other(longhand.replace('width', 'style'))) ? '0' : text;
+  if (/^min-(width|height)$/.test(longhand) && text === 'auto') return isItem(values, target) ? text : '0';
+  if (longhand === 'overflow-x' || longhand === 'overflow-y') return overflowOf(values, target, longhand, text);
+  if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
+  return text;
+}
+
+const isOutOfFlow = (position: string) => position === 'absolute' || position === 'fixed';
+
+/** CSS 2 §9.7, Flexbox 1 §4, Grid 2 §6. */
+function displayOf(values: Computing, target: Target, text: string): string {
+  if (!Object.hasOwn(blockified, text)) {
+    if (text === 'contents' && !pseudoOf(target) && !elementOf(target).parent) return 'block';
+    return text;
+  }
+  const { tag } = elementOf(target);
+  const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
+  if (isOut || isItem(values, target) || parentOf(target) === null) return blockified[text];
+  // Form controls stay boxes of their own.
+  const isControl = !pseudoOf(target) && /^(button|input|select|textarea|meter|progress)$/.test(tag);
+  return isControl && text === 'inline' ? 'inline-block' : text;
+}
+
+function isItem(values: Computing, target: Target): boolean {
+  let parent = parentOf(target);
+  while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.parent;
+  return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
+}
+
+/** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
+function overflowOf(values: Computing, target: Target, longhand: string, text: string): string {
+  if (text !== 'visible' && text !== 'clip') return text;
+  const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
+  const candidates = values.candidates(target, other);
+  const beside = specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other);
+  if (/^(visible|clip)$/.test(beside.toLowerCase())) return text;
+  return text === 'visible' ? 'auto' : 'hidden';
+}

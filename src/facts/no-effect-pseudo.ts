@@ -1,0 +1,101 @@
+// Pseudo-elements that are not there, and properties that they do not take (CSS Pseudo-Elements 4).
+import type { BoxFacts, NoEffectCondition } from './no-effect.js';
+
+const is = (pseudo: RegExp) => (box: BoxFacts) => pseudo.test(box.pseudo ?? '');
+const isGenerated = is(/^::(before|after)$/);
+
+/** Boxes that engines fill by themselves, so that nothing is generated in them. */
+const withoutContents =
+  /^(img|br|wbr|select|textarea|video|canvas|iframe|object|embed|area|col|colgroup|svg|math)$/;
+/** Inputs that engines let have generated boxes. */
+const openInputs = /^(checkbox|radio|range|file|color|date|datetime-local|time|month|week)$/;
+const withPlaceholder = /^(|text|search|tel|url|email|password|number)$/;
+
+export const noEffectOnPseudo: readonly NoEffectCondition[] = [
+  {
+    properties: /./,
+    when: (box) =>
+      isGenerated(box) &&
+      (withoutContents.test(box.on.tag) || (box.on.tag === 'input' && !openInputs.test(box.on.type))),
+    why: 'the browser fills that box itself, and generates nothing before or after its contents',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.1',
+  },
+  {
+    properties: /^(?!content$|counter-|display$|direction$).*/,
+    when: (box) => isGenerated(box) && /^(none|normal)$/.test(box.content),
+    why: 'the pseudo-element is not made, as its content is none',
+    remedy: 'content: ""',
+    section: 'CSS Content 3 §1.2',
+  },
+  {
+    properties: /./,
+    when: (box) => is(/^::marker$/)(box) && box.on.display !== 'list-item',
+    why: 'only list items have a marker',
+    remedy: '',
+    section: 'CSS Lists 3 §3.1',
+  },
+  {
+    properties: /./,
+    when: (box) =>
+      is(/^::placeholder$/)(box) &&
+      !(box.on.tag === 'textarea' || (box.on.tag === 'input' && withPlaceholder.test(box.on.type))),
+    why: 'only text fields have a placeholder',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.4',
+  },
+  {
+    properties: /./,
+    when: (box) => is(/^::placeholder$/)(box) && !box.on.hasPlaceholder,
+    why: 'the field has no placeholder attribute, so there is no such text',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.4',
+  },
+  {
+    properties: /./,
+    when: (box) =>
+      is(/^::first-(line|letter)$/)(box) &&
+      !/^(block|inline-block|flow-root|list-item|table-cell|table-caption)$/.test(box.on.display),
+    why: 'only boxes that hold lines of text have a first line',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §2.1',
+  },
+  {
+    properties: /./,
+    when: (box) =>
+      is(/^::file-selector-button$/)(box) && !(box.on.tag === 'input' && box.on.type === 'file'),
+    why: 'only a file field has such a button',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.5',
+  },
+  {
+    properties:
+      /^(?!font|color$|content$|white-space|text-(combine|wrap|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|quotes|-|list-style)/,
+    when: is(/^::marker$/),
+    why: 'a marker takes only fonts, colour, content and the like',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.3',
+  },
+  {
+    properties: /^(?!color$|background-color$|text-decoration|text-shadow$|fill|stroke|-|cursor)/,
+    when: is(/^::(selection|target-text|highlight|spelling-error|grammar-error)/),
+    why: 'marked text takes only colours, lines and shadows',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §3.2',
+  },
+  {
+    properties:
+      /^(?!font|color$|background-|text-(decoration|transform|shadow|emphasis|combine|underline)|letter-spacing|word-spacing|line-height|vertical-align|ruby-|-)/,
+    when: is(/^::first-line$/),
+    why: 'the first line is no box; it takes fonts, colours, backgrounds and lines',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §2.1.2',
+  },
+  {
+    properties: /^(display|position|overflow-[xy]|transform)$/,
+    when: is(/^::first-letter$/),
+    why: 'the first letter takes fonts, colours, margins, borders and floating, but no layout of its own',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §2.2.2',
+  },
+];

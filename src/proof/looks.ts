@@ -1,0 +1,99 @@
+import type { Conditions, Held, Page, RuleCondition, StyleSet } from '../page/index.js';
+import { askedSettings, type MediaSetting } from '../sheet/index.js';
+
+/** One set of conditions under which a draft is looked at; media queries hold alike all over its stretch of widths. */
+export interface Look {
+  readonly view: Page;
+  /** The least and the greatest width tried, CSS px. */
+  readonly from: number;
+  readonly to: number;
+  /** What is not as on the page itself beside the width, `in print`; '' for nothing. */
+  readonly words: string;
+}
+
+/** More looks than this take longer than anyone waits; widths come first. */
+const mostLooks = 240;
+/** Ways in which the features of one nest of media queries are tried together. */
+const mostMixes = 600;
+
+/**
+ * Looks at a page with its draft: each side of every feature that a media query of site or draft asks about, at a
+ * width in each stretch; and for each nest of queries that holds in none of these, one in which it does, if there is
+ * any. Looks under which all queries answer alike are one. The page's own conditions come first.
+ */
+export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
+  const { styles } = laid.overlay!;
+  const settings = distinctSettings(styles);
+  const found = new Map<string, Look>();
+  const add = (conditions: Conditions, words: string) => {
+    const { width } = conditions;
+    if (found.size >= mostLooks) return;
+    const view = laid.under(conditions);
+    const known = found.get(view.activity) ?? { view, from: width, to: width, words };
+    const { from, to } = known;
+    found.set(view.activity, { ...known, from: Math.min(from, width), to: Math.max(to, width) });
+  };
+  const tried = [laid.conditions.width, ...(widths ?? widthsOf(laid, settings))];
+  const others = settings.filter(({ isWidth }) => !isWidth);
+  for (const width of tried) add({ ...laid.conditions, width }, '');
+  for (const { apply, words } of others)
+    for (const width of tried) add(apply({ ...laid.conditions, width }), words);
+  if (!widths) for (const { conditions, words } of mixes(laid, [...found.values()])) add(conditions, words);
+  return [...found.values()].sort((a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from);
+}
+
+/** The same looks with states held. */
+export function whileHeld(looks: readonly Look[], held: readonly Held[]): Look[] {
+  if (held.length === 0) return [...looks];
+  let base: Page | undefined;
+  return looks.map((look) => {
+    const { conditions } = look.view;
+    // One tree for all of them: what is matched in it is matched once.
+    const all = base?.conditions.held ?? [...conditions.held, ...held];
+    base = (base ?? look.view).under({ ...conditions, held: all });
+    return { ...look, view: base };
+  });
+}
+
+function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
+  const queries = new Set(conditions.flatMap(({ media }) => (media ? [media] : [])));
+  const settings = new Map<string, MediaSetting>();
+  for (const query of queries)
+    for (const setting of askedSettings(query)) {
+      const probe = setting.apply({ width: 0.5, height: 0.25, medium: 'screen', preferences: {} });
+      settings.set(`${setting.words} ${JSON.stringify(probe)}`, setting);
+    }
+  return [...settings.values()];
+}
+
+function widthsOf(laid: Page, settings: readonly MediaSetting[]): number[] {
+  const widths = settings
+    .filter(({ isWidth }) => isWidth)
+    .map(({ apply }) => apply(laid.conditions).width);
+  return [...new Set(widths)].sort((a, b) => a - b);
+}
+
+/** For each nest of media queries that held nowhere, conditions under which all of it holds, where there are any. */
+function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; words: string }[] {
+  const { styles } = laid.overlay!;
+  return styles.conditions.flatMap((condition, at) => {
+    if (!condition.media || looks.some(({ view }) => view.isActive(at))) return [];
+    const settings = nestOf(styles, condition).flatMap(({ media }) => (media ? askedSettings(media) : []));
+    let tries: { conditions: Conditions; words: string[] }[] = [{ conditions: laid.conditions, words: [] }];
+    for (const { apply, words, isWidth } of settings) {
+      if (tries.length * 2 > mostMixes) break;
+      tries = tries.flatMap((one) => [
+        one,
+        { conditions: apply(one.conditions), words: isWidth ? one.words : [...one.words, words] },
+      ]);
+    }
+    const hit = tries.find(({ conditions }) => laid.under(conditions).isActive(at));
+    return hit ? [{ conditions: hit.conditions, words: hit.words.join(' and ') }] : [];
+  });
+}
+
+function nestOf({ conditions }: StyleSet, innermost: RuleCondition): RuleCondition[] {
+  const nest: RuleCondition[] = [];
+  for (let one: RuleCondition | undefined = innermost; one; one = conditions[one.parent]) nest.push(one);
+  return nest;
+}

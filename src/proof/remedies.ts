@@ -1,0 +1,118 @@
+import {
+  draftTargets,
+  physicalLonghand,
+  requirementFor,
+  standingCandidates,
+  type Requirement,
+  type Target,
+} from '../cascade/index.js';
+import type { Page } from '../page/index.js';
+import { longhandsOf } from '../value/index.js';
+import { boxFacts, noEffectOn } from './box.js';
+import type { Drafted } from './judge.js';
+import type { Sighting } from './look.js';
+import { strengthened } from './strengthen.js';
+
+/** So many remedies are looked for in one proof; a draft of which more falls short is mended step by step. */
+const mostRemedies = 30;
+
+/** What to write instead, each tried on the page before it is told. */
+export class Remedies {
+  #asked = 0;
+  readonly #told = new Map<string, string | undefined>();
+
+  constructor(
+    private readonly laid: Page,
+    private readonly draft: string,
+  ) {}
+
+  /** Whether another one may be looked for. */
+  mayAsk(): boolean {
+    return this.#asked++ < mostRemedies;
+  }
+
+  /**
+   * The declaration in a rule that wins on all that it matches, under the same media queries and states, outside of
+   * layers; why nothing can win; or undefined where no such rule was found.
+   */
+  stronger(drafted: Drafted, awake: readonly Sighting[]): string | undefined {
+    const { declaration, block } = drafted;
+    const key = `${block.start} ${declaration.property}: ${declaration.value}`;
+    if (!this.#told.has(key))
+      this.#told.set(key, this.mayAsk() ? this.#stronger(drafted, awake) : 'Ask for it alone: yelto write.');
+    return this.#told.get(key);
+  }
+
+  #stronger({ declaration, block }: Drafted, awake: readonly Sighting[]): string | undefined {
+    if (block.scope) return undefined;
+    const place = this.laid.overlay!.place;
+    const needs: Requirement[] = [];
+    for (const { view } of awake.map(({ look }) => look)) {
+      for (const [target] of draftTargets(view).get(block) ?? [])
+        for (const longhand of longhandsOf(declaration.property))
+          needs.push(requirementFor(view.bare, target, longhand, place));
+    }
+    const hopeless = needs.find((need) => need.hopeless)?.hopeless;
+    if (hopeless) return `Nothing of the owner’s can win here: ${hopeless}.`;
+    const important = declaration.important || needs.some((need) => need.important);
+    const isFirm = needs.some((need) => need.important);
+    const strength = Math.max(0, ...needs.filter((need) => need.important === isFirm).map((need) => need.strength));
+    const selector = strengthened(this.laid, block, strength);
+    if (selector === undefined) return undefined;
+    const { property, value } = declaration;
+    const rule = `${selector} { ${property}: ${value}${important ? ' !important' : ''}; }`;
+    const css = this.#around(block).reduceRight((inner, front) => `${front} { ${inner} }`, rule);
+    if (!this.#wins(css, property, awake)) return undefined;
+    const isLayered = block.layer > 0;
+    return `Write${isLayered ? ', outside of layers' : ''}: ${css}`;
+  }
+
+  /** The at-rules around a rule, outermost first. */
+  #around({ condition, containers }: Drafted['block']): string[] {
+    const { conditions } = this.laid.overlay!.styles;
+    const fronts: string[] = [];
+    for (let at = condition; at > 0; at = conditions[at].parent) fronts.unshift(conditions[at].text);
+    return [...fronts, ...containers.map((query) => `@container ${query}`)];
+  }
+
+  #wins(css: string, property: string, awake: readonly Sighting[]): boolean {
+    const tried = this.laid.bare.withDraft(css, this.laid.overlay!.place);
+    const [block] = tried.overlay!.styles.blocks;
+    if (!block) return false;
+    return awake.slice(0, 12).every(({ look }) => {
+      const view = tried.under(look.view.conditions);
+      return (draftTargets(view).get(block) ?? []).every(([target]) =>
+        longhandsOf(property).every(
+          (longhand) =>
+            standingCandidates(view, target, longhand)[0]?.declaration.sheet === tried.overlay!.sheet,
+        ),
+      );
+    });
+  }
+
+  /** "Add display: block to the same rule", where the property works with it. */
+  adding({ end }: Drafted, addition: string, working: readonly Sighting[]): string | undefined {
+    if (!/^[\w-]+: /.test(addition)) return addition;
+    if (!this.mayAsk()) return undefined;
+    const text = `${this.draft.slice(0, end)}; ${addition}${this.draft.slice(end)}`;
+    const mended = this.laid.bare.withDraft(text, this.laid.overlay!.place);
+    const works = working.some(({ look, counts }) => {
+      const view = mended.under(look.view.conditions);
+      return counts.some(
+        ({ target, longhands }) =>
+          this.#isSet(view, target, addition) &&
+          longhands.some((longhand) => !noEffectOn(view, target, boxFacts(view, target), longhand)),
+      );
+    });
+    return works ? `Add ${addition} to the same rule.` : undefined;
+  }
+
+  #isSet(view: Page, target: Target, addition: string): boolean {
+    const property = addition.slice(0, addition.indexOf(':'));
+    return longhandsOf(property).every((longhand) => {
+      const name = physicalLonghand(view, target, longhand);
+      return standingCandidates(view, target, name)[0]?.declaration.sheet === view.overlay!.sheet;
+    });
+  }
+}
+

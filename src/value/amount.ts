@@ -1,0 +1,151 @@
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+
+/** A sum of amounts by unit: `calc(50% - 10px)` is 50 of '%' and −10 of 'px'; a plain number has the unit ''. */
+export type Amount = ReadonlyMap<string, number>;
+
+/** CSS px of one unit on this element; undefined where only fonts or layout know. */
+export type PixelsOf = (unit: string) => number | undefined;
+
+/** CSS Values 4 §6.2 and §7: units that are a fixed share of another. */
+const fixedUnits: Readonly<Record<string, readonly [unit: string, times: number]>> = {
+  px: ['px', 1],
+  in: ['px', 96],
+  cm: ['px', 96 / 2.54],
+  mm: ['px', 96 / 25.4],
+  q: ['px', 96 / 101.6],
+  pt: ['px', 96 / 72],
+  pc: ['px', 16],
+  deg: ['deg', 1],
+  grad: ['deg', 0.9],
+  rad: ['deg', 180 / Math.PI],
+  turn: ['deg', 360],
+  s: ['s', 1],
+  ms: ['s', 0.001],
+  dppx: ['dppx', 1],
+  x: ['dppx', 1],
+  dpi: ['dppx', 1 / 96],
+  dpcm: ['dppx', 2.54 / 96],
+};
+
+/** The amount that one token is; undefined for other tokens. */
+export function amountOf(text: string, type: number, pixelsOf: PixelsOf): Amount | undefined {
+  const number = parseFloat(text);
+  switch (type) {
+    case kinds.Number:
+      return new Map([['', number]]);
+    case kinds.Percentage:
+      return new Map([['%', number]]);
+    case kinds.Dimension: {
+      const unit = text.replace(/^[+-]?(\d*\.)?\d+(e[+-]?\d+)?/i, '').toLowerCase();
+      const [base, times] = fixedUnits[unit] ?? [];
+      if (base !== undefined) return new Map([[base, number * times!]]);
+      const pixels = pixelsOf(unit);
+      return pixels === undefined ? new Map([[unit, number]]) : new Map([['px', number * pixels]]);
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** An amount as text, `50% + -10px`; parts in order of unit, zero parts left out beside others. */
+export function amountText(amount: Amount): string {
+  const parts = [...amount].filter(([, number]) => rounded(number) !== 0);
+  if (parts.length === 0) {
+    // Zero is zero in every length; a percentage of zero is another computed value.
+    const [unit] = amount.keys();
+    return unit === 'px' || unit === undefined ? '0' : `0${unit}`;
+  }
+  return parts
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([unit, number]) => `${rounded(number)}${unit}`)
+    .join(' + ');
+}
+
+/** Engines keep single floats; what differs less is the same. */
+const rounded = (number: number) => Number(number.toPrecision(5)) + 0;
+
+/** The amount that a text is, a calculation or a single number with its unit; undefined for any other text. */
+export function calculateText(text: string, pixelsOf: PixelsOf): Amount | undefined {
+  const tokens = readTokens(text);
+  if (tokens.count === 0 || after(tokens, 0) < tokens.count) return undefined;
+  return tokens.types[0] === kinds.Function
+    ? calculate(tokens, 0, pixelsOf)
+    : amountOf(text, tokens.types[0], pixelsOf);
+}
+
+/** CSS Values 4 §10: the sum that a calculation is; undefined where it cannot be told from the text. */
+export function calculate(tokens: Tokens, open: number, pixelsOf: PixelsOf): Amount | undefined {
+  const name = tokenText(tokens, open)
+    .slice(0, -1)
+    .toLowerCase()
+    .replace(/^-webkit-/, '');
+  const close = Math.min(tokens.closes[open], tokens.count);
+  if (name === 'calc' || name === '') return sum(tokens, open + 1, close, pixelsOf);
+  if (!/^(min|max|clamp)$/.test(name)) return undefined;
+  const parts = argumentsOf(tokens, open + 1, close).map(([from, to]) => sum(tokens, from, to, pixelsOf));
+  const units = new Set(parts.flatMap((part) => (part?.size === 1 ? [...part.keys()] : ['?', '!'])));
+  if (units.size !== 1) return undefined;
+  const [unit] = units;
+  const numbers = parts.map((part) => part!.get(unit)!);
+  if (name === 'min') return new Map([[unit, Math.min(...numbers)]]);
+  if (name === 'max') return new Map([[unit, Math.max(...numbers)]]);
+  return numbers.length === 3
+    ? new Map([[unit, Math.max(numbers[0], Math.min(numbers[1], numbers[2]))]])
+    : undefined;
+}
+
+function argumentsOf(tokens: Tokens, from: number, to: number): [number, number][] {
+  const parts: [number, number][] = [];
+  let start = from;
+  for (let at = from; at < to; at = after(tokens, at)) {
+    if (tokens.types[at] !== kinds.Comma) continue;
+    parts.push([start, at]);
+    start = at + 1;
+  }
+  return [...parts, [start, to]];
+}
+
+function sum(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amount | undefined {
+  const total = new Map<string, number>();
+  let sign = 1;
+  let start = from;
+  for (let at = from; at <= to; at = at < to ? after(tokens, at) : at + 1) {
+    const text = at < to && tokens.types[at] === kinds.Delim ? tokenText(tokens, at) : '';
+    if (at < to && text !== '+' && text !== '-') continue;
+    const part = product(tokens, start, at, pixelsOf);
+    if (!part) return undefined;
+    for (const [unit, number] of part) total.set(unit, (total.get(unit) ?? 0) + sign * number);
+    sign = text === '-' ? -1 : 1;
+    start = at + 1;
+  }
+  return total;
+}
+
+function product(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amount | undefined {
+  let at = skipSpace(tokens, from, to);
+  if (at >= to) return undefined;
+  let result = operand(tokens, at, pixelsOf);
+  at = skipSpace(tokens, after(tokens, at), to);
+  while (result && at < to) {
+    const sign = tokenText(tokens, at);
+    const next = skipSpace(tokens, at + 1, to);
+    const factor = next < to ? operand(tokens, next, pixelsOf) : undefined;
+    if (!factor || (sign !== '*' && sign !== '/')) return undefined;
+    const [plain, other] = isPlain(factor) ? [factor, result] : [result, factor];
+    if (!isPlain(plain) || (sign === '/' && plain !== factor)) return undefined;
+    const times = sign === '*' ? plain.get('')! : 1 / plain.get('')!;
+    result = new Map([...other].map(([unit, number]) => [unit, number * times]));
+    at = skipSpace(tokens, after(tokens, next), to);
+  }
+  return result;
+}
+
+const isPlain = (amount: Amount) => amount.size === 1 && amount.has('');
+
+function operand(tokens: Tokens, at: number, pixelsOf: PixelsOf): Amount | undefined {
+  const type = tokens.types[at];
+  if (type === kinds.LeftParenthesis)
+    return sum(tokens, at + 1, Math.min(tokens.closes[at], tokens.count), pixelsOf);
+  if (type === kinds.Function) return calculate(tokens, at, pixelsOf);
+  return amountOf(tokenText(tokens, at), type, pixelsOf);
+}

@@ -1,0 +1,328 @@
+// Asks a real engine what taking each declaration out of a draft changes, at every width, medium, preference and
+// state that the random drafts know of. States are written as classes of the same weight, in the page's sheets and
+// in the draft alike, so that they can be held.
+import type { Browser, BrowserContext, CDPSession, Page as Tab } from 'playwright-core';
+import type { Conditions } from 'yelto';
+import type { HeldState, OrdinaryCase } from './ordinary.js';
+
+/** What the engine shows of one declaration. */
+export interface Effect {
+  /** Whether its rule, and it in it, is kept by the engine. */
+  readonly isValid: boolean;
+  /** Elements that any selector of its rule matches, in any world. */
+  readonly matches: number;
+  /** Where taking it out changes a computed value of a thing that it matches: worlds, in words. */
+  readonly changes: readonly string[];
+  /** The same without what only the layout makes of `auto` and percentages. */
+  readonly matters: boolean;
+}
+
+/** Each stretch of widths, upright and wide, high and low. */
+const windows = [10, 320, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((width) =>
+  [width * 2, width - 1, 690, 710, width + 1]
+    .filter((height) => height > 0 && height < 1400)
+    .map((height) => [width, height] as const),
+);
+
+const dark = { name: 'prefers-color-scheme', value: 'dark' };
+const still = { name: 'prefers-reduced-motion', value: 'reduce' };
+const media: readonly { name: string; medium?: 'print'; features: { name: string; value: string }[] }[] = [
+  { name: 'screen', features: [] },
+  { name: 'dark', features: [dark] },
+  { name: 'still', features: [still] },
+  { name: 'print', medium: 'print', features: [] },
+  { name: 'dark still', features: [dark, still] },
+  { name: 'dark print', medium: 'print', features: [dark] },
+  { name: 'still print', medium: 'print', features: [still] },
+  { name: 'dark still print', medium: 'print', features: [dark, still] },
+];
+
+/** `:hover` → `.held-hover`: the same weight, and in our hands. */
+export const withHeldClasses = (css: string): string =>
+  css.replace(/:(hover|focus-visible|focus|active)\b/gi, (_, name: string) => `.held-${name.toLowerCase()}`);
+
+export class EffectJudge {
+  readonly #tabs: Tab[] = [];
+  readonly #context: BrowserContext;
+
+  private constructor(context: BrowserContext) {
+    this.#context = context;
+  }
+
+  static async open(browser: Browser): Promise<EffectJudge> {
+    const judge = new EffectJudge(await browser.newContext({ viewport: { width: 1300, height: 900 } }));
+    for (const { medium, features } of media) {
+      const tab = await judge.#context.newPage();
+      const session: CDPSession = await judge.#context.newCDPSession(tab);
+      await tab.setContent(
+        `<!DOCTYPE html><style>:root { color-scheme: light dark }</style>${windows
+          .map(([width, height]) => `<iframe style="border:0;width:${width}px;height:${height}px"></iframe>`)
+          .join('')}`,
+      );
+      await session.send('Emulation.setEmulatedMedia', { media: medium ?? '', features });
+      judge.#tabs.push(tab);
+    }
+    return judge;
+  }
+
+  close(): Promise<void> {
+    return this.#context.close();
+  }
+
+  /** One effect for each of the case's declarations; those of a list of selectors are taken together. */
+  async effects(one: OrdinaryCase): Promise<Map<number, Effect>> {
+    const { html, sheets, draft, declarations } = one;
+    const worlds = [
+      [],
+      ...new Map(
+        declarations.filter(({ states }) => states.length).map(({ states }) => [JSON.stringify(states), states]),
+      ).values(),
+    ];
+    const asked = {
+      html,
+      sheets: sheets.map(withHeldClasses),
+      draft: [...new Map(declarations.map((each) => [each.start, each])).values()].map(({ start, end, property }) => ({
+        start,
+        property,
+        without: withHeldClasses(draft.slice(0, start) + draft.slice(end)),
+      })),
+      whole: withHeldClasses(draft),
+      declarations: declarations.map(({ start, selector, pseudo, property, value }) => ({
+        start,
+        selector: withHeldClasses(selector),
+        pseudo,
+        property,
+        value: value.replace(/\s*!important$/, ''),
+      })),
+      worlds: worlds.map((states) =>
+        states.map(({ carrier, state }) => ({
+          carrier: withHeldClasses(carrier).replace(/\.held-[\w-]+/g, ''),
+          state: state.slice(1).toLowerCase(),
+        })),
+      ),
+    };
+    // Of windows in which all media queries answer alike one will do.
+    const queries = [...[...sheets, draft].join('').matchAll(/@media ([^{]*)\{/g)].map(([, query]) => query.trim());
+    const keys = await Promise.all(
+      this.#tabs.map((tab) =>
+        tab.evaluate(
+          (list) =>
+            [...document.querySelectorAll('iframe')].map((frame) =>
+              list.map((query) => Number(frame.contentWindow!.matchMedia(query).matches)).join(''),
+            ),
+          [...new Set(queries)],
+        ),
+      ),
+    );
+    const seen = new Set<string>();
+    const frames = keys.map((own) => own.flatMap((key, at) => (seen.has(key) ? [] : (seen.add(key), [at]))));
+    const answers = await Promise.all(
+      this.#tabs.map((tab, t) => tab.evaluate(askEngine, { ...asked, chosen: frames[t] })),
+    );
+    return new Map(
+      asked.draft.map(({ start }) => {
+        const own = answers.map((answer) => answer.find((each) => each.start === start)!);
+        return [
+          start,
+          {
+            isValid: own[0].isValid,
+            matches: Math.max(...own.map(({ matches }) => matches)),
+            changes: own.flatMap(({ changes }, i) => changes.map((change) => `${media[i].name} ${change}`)),
+            matters: own.some(({ matters }) => matters),
+          },
+        ];
+      }),
+    );
+  }
+}
+
+/** Takes pictures of a page under conditions, and tells whether two drafts look the same on it. */
+export class PictureJudge {
+  private constructor(
+    private readonly tab: Tab,
+    private readonly session: CDPSession,
+  ) {}
+
+  static async open(browser: Browser): Promise<PictureJudge> {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const tab = await context.newPage();
+    return new PictureJudge(tab, await context.newCDPSession(tab));
+  }
+
+  async under({ width, height, medium, preferences }: Conditions): Promise<void> {
+    await this.tab.setViewportSize({ width: Math.max(1, width), height: Math.min(1500, Math.max(1, Math.round(height))) });
+    const features = Object.entries(preferences).map(([name, value]) => ({ name, value }));
+    await this.session.send('Emulation.setEmulatedMedia', {
+      media: medium === 'print' ? 'print' : '',
+      features,
+    });
+  }
+
+  async picture(html: string, sheets: readonly string[], states: readonly HeldState[]): Promise<string> {
+    const styles = sheets.map((css) => `<style>${withHeldClasses(css)}</style>`).join('');
+    await this.tab.setContent(`<!DOCTYPE html>${html.replace('</head>', `${styles}</head>`)}`);
+    await this.tab.evaluate(
+      (list) => {
+        for (const { carrier, state } of list)
+          for (const element of document.querySelectorAll(carrier)) {
+            element.classList.add(`held-${state}`);
+            for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
+              up.classList.add(`held-${state}`);
+          }
+        for (const animation of document.getAnimations())
+          try {
+            animation.finish();
+          } catch {
+            animation.cancel();
+          }
+      },
+      states.map(({ carrier, state }) => ({
+        carrier: withHeldClasses(carrier).replace(/\.held-[\w-]+/g, ''),
+        state: state.slice(1).toLowerCase(),
+      })),
+    );
+    return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
+  }
+}
+
+/** Runs in the page. */
+async function askEngine({
+  html,
+  sheets,
+  draft,
+  whole,
+  declarations,
+  worlds,
+  chosen,
+}: {
+  html: string;
+  sheets: readonly string[];
+  draft: readonly { start: number; property: string; without: string }[];
+  whole: string;
+  declarations: readonly { start: number; selector: string; pseudo: string; property: string; value: string }[];
+  worlds: readonly (readonly { carrier: string; state: string }[])[];
+  chosen: readonly number[];
+}) {
+  const all = [...document.querySelectorAll('iframe')];
+  const frames = chosen.map((at) => all[at]);
+  const answers = draft.map(({ start }) => ({
+    start,
+    isValid: true,
+    matches: 0,
+    changes: [] as string[],
+    matters: false,
+  }));
+  await Promise.all(
+    frames.map(
+      (frame) =>
+        new Promise((next) => {
+          frame.onload = next;
+          frame.srcdoc = `<!DOCTYPE html>${html}`;
+        }),
+    ),
+  );
+  const longhands = declarations.map(({ property, value }) => {
+    if (property.startsWith('--')) return [property];
+    const box = document.createElement('div');
+    box.style.setProperty(property, value);
+    return property === 'all' ? [...getComputedStyle(box.ownerDocument.body)] : [...box.style];
+  });
+  declarations.forEach(({ start }, i) => {
+    if (longhands[i].length === 0) answers.find((one) => one.start === start)!.isValid = false;
+  });
+  for (const frame of frames) {
+    const inner = frame.contentDocument!;
+    const view = frame.contentWindow!;
+    for (const css of sheets) {
+      const style = inner.createElement('style');
+      style.textContent = css;
+      inner.head.append(style);
+    }
+    const own = inner.createElement('style');
+    inner.head.append(own);
+    for (const [w, world] of worlds.entries()) {
+      const marked: [Element, string][] = [];
+      const mark = (element: Element, name: string) => {
+        if (!element.classList.contains(name)) marked.push([element, name]);
+        element.classList.add(name);
+      };
+      for (const { carrier, state } of world) {
+        let carriers: Element[] = [];
+        try {
+          carriers = [...inner.querySelectorAll(carrier)];
+        } catch {
+          continue;
+        }
+        for (const element of carriers) {
+          mark(element, `held-${state}`);
+          if (state === 'focus-visible') mark(element, 'held-focus');
+          for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
+            mark(up, `held-${state}`);
+        }
+      }
+      const found = declarations.map(({ selector }) => {
+        try {
+          return [...inner.querySelectorAll(selector)];
+        } catch {
+          return [];
+        }
+      });
+      const read = () => {
+        // Transitions are over before anything is read.
+        for (const animation of inner.getAnimations()) {
+          try {
+            animation.finish();
+          } catch {
+            // One that goes on has no end.
+          }
+        }
+        return declarations.map(({ pseudo }, i) =>
+          found[i].map((element) => {
+            const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
+            return longhands[i].map((name) => style.getPropertyValue(name)).join('|');
+          }),
+        );
+      };
+      const readMap = () =>
+        declarations.map(({ pseudo }, i) =>
+          pseudo
+            ? []
+            : found[i].map((element) =>
+                longhands[i]
+                  .map((name) => element.computedStyleMap().getAll(name).map(String).join(' '))
+                  .join('|'),
+              ),
+        );
+      own.textContent = whole;
+      const before = read();
+      const beforeMap = readMap();
+      for (const [d, { start, without }] of draft.entries()) {
+        own.textContent = without;
+        const after = read();
+        let afterMap: string[][] | undefined;
+        declarations.forEach((declaration, i) => {
+          if (declaration.start !== start) return;
+          const answer = answers[d];
+          answer.matches = Math.max(answer.matches, found[i].length);
+          const at = before[i].findIndex((text, e) => text !== after[i][e]);
+          if (at >= 0) {
+            answer.matters = true;
+            if (answer.changes.length < 6)
+              answer.changes.push(
+                `${frame.clientWidth} state ${w} ${declaration.selector}[${at}]: ${before[i][at].slice(0, 120)} → ${after[i][at].slice(0, 120)}`,
+              );
+          } else {
+            afterMap ??= readMap();
+            const computed = beforeMap[i].findIndex((text, e) => text !== afterMap![i][e]);
+            if (computed >= 0 && answer.changes.length < 6)
+              answer.changes.push(
+                `${frame.clientWidth} state ${w} only computed: ${beforeMap[i][computed]} → ${afterMap[i][computed]}`,
+              );
+          }
+        });
+      }
+      for (const [element, name] of marked) element.classList.remove(name);
+    }
+  }
+  return answers;
+}

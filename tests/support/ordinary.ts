@@ -1,0 +1,396 @@
+// Random pages and drafts of the kind that people write by hand: shorthand and longhand in any order, a base rule
+// and its media query, nesting, lists, states, variables, layers, containers, imports, slips of the pen.
+import fc from 'fast-check';
+
+/** One declaration of a draft, with where it stands in the text and what an engine is to look at. */
+export interface Placed {
+  readonly start: number;
+  readonly end: number;
+  readonly property: string;
+  readonly value: string;
+  /** The selector with its nesting undone, pseudo-element left aside. */
+  readonly selector: string;
+  readonly pseudo: string;
+  /** What must be held for it: a state on all that the selector matches. */
+  readonly states: readonly HeldState[];
+}
+
+export interface HeldState {
+  readonly carrier: string;
+  readonly state: string;
+}
+
+export interface OrdinaryCase {
+  readonly html: string;
+  readonly sheets: readonly string[];
+  readonly draft: string;
+  readonly declarations: readonly Placed[];
+}
+
+type Rule =
+  | {
+      readonly kind: 'rule';
+      readonly picks: readonly Pick[];
+      readonly body: readonly (Declared | Rule)[];
+    }
+  | { readonly kind: 'group'; readonly front: string; readonly body: readonly (Declared | Rule)[] }
+  | { readonly kind: 'text'; readonly text: string };
+
+interface Declared {
+  readonly kind: 'declaration';
+  readonly property: string;
+  readonly value: string;
+}
+
+/** A selector, and the state in it: `carrier` is what stands before the state. */
+interface Pick {
+  readonly text: string;
+  readonly pseudo?: string;
+  readonly states?: readonly HeldState[];
+}
+
+const classes = ['card', 'card-title', 'row', 'box', 'note', 'btn', 'item'];
+
+// prettier-ignore
+const values: Readonly<Record<string, readonly string[]>> = {
+  color: ['red', '#f00', '#333', 'rgb(51 51 51)', 'inherit', 'currentcolor', 'var(--accent)', 'var(--none, #2c6e49)', 'var(--none)', 'teal', 'Canvas'],
+  'background-color': ['red', '#ff0000', 'transparent', 'rgba(0, 0, 0, 0)', 'var(--accent)', 'currentcolor', '#fff'],
+  background: ['red', '#f00', 'none', 'transparent', 'linear-gradient(red, blue)', 'var(--accent)', '#fff center/2em no-repeat'],
+  'font-size': ['16px', '1em', '1rem', '1.25em', '20px', '125%', 'larger', 'medium', 'inherit', '13px', 'calc(10px + 6px)', '0.75em'],
+  'font-weight': ['bold', '700', '400', 'normal', 'bolder', 'lighter'],
+  'font-family': ['serif', '"Open Sans", serif', 'Open Sans, serif', 'inherit'],
+  'font-style': ['italic', 'normal'],
+  font: ['italic bold 16px/1.5 serif', '20px serif', 'inherit'],
+  'line-height': ['1.5', '24px', '150%', 'normal', '1.5em'],
+  'letter-spacing': ['normal', '0', '1px', '0.1em'],
+  'text-align': ['center', 'left', 'start', 'right', 'inherit'],
+  'text-transform': ['uppercase', 'none'],
+  'text-decoration': ['none', 'underline', 'underline red'],
+  'white-space': ['nowrap', 'normal', 'pre'],
+  margin: ['0', '10px', '0 auto', '1em 2px', '5% 0'],
+  'margin-top': ['0', '10px', '1em', 'auto', '-3px'],
+  'margin-left': ['10px', 'auto', '0px'],
+  padding: ['0', '10px', '1em', '4px 8px', '.5em'],
+  'padding-left': ['0', '10px', '1em', '40px'],
+  'padding-inline': ['10px', '4px 8px'],
+  border: ['none', '1px solid red', '3px solid', '2px dashed #333', '0'],
+  'border-left': ['none', '3px solid red', '0'],
+  'border-color': ['red', 'currentcolor', 'inherit'],
+  'border-width': ['1px', 'thin', 'medium', '3px'],
+  'border-bottom-style': ['solid', 'none'],
+  'border-radius': ['0', '4px', '50%', '4px 8px'],
+  'border-top-left-radius': ['4px', '0'],
+  outline: ['none', '2px solid red', '0'],
+  display: ['block', 'none', 'inline', 'inline-block', 'flex', 'grid', 'contents', 'list-item'],
+  width: ['100px', '50%', 'auto', '10em', '20vw', 'fit-content', 'calc(50% - 10px)', 'min(100px, 50%)'],
+  height: ['40px', 'auto', '50%', '2em', '10vh'],
+  'min-width': ['0', '50px', 'auto'],
+  'min-height': ['20px', '0', '50%'],
+  'max-width': ['none', '200px', '100%', '40em'],
+  position: ['relative', 'static', 'absolute', 'sticky'],
+  top: ['0', '10px', 'auto', '1em'],
+  inset: ['0', 'auto', '1px 2px'],
+  'z-index': ['1', 'auto', '10'],
+  float: ['left', 'none', 'right'],
+  overflow: ['hidden', 'visible', 'auto'],
+  'overflow-x': ['hidden', 'visible'],
+  'vertical-align': ['middle', 'baseline', 'top', '2px'],
+  opacity: ['1', '0.5', '50%', '.5', 'calc(1 / 2)'],
+  visibility: ['hidden', 'visible'],
+  cursor: ['pointer', 'default', 'auto'],
+  transform: ['none', 'translateY(-3px)', 'translate(0, -3px)', 'scale(1.1)', 'rotate(0.5turn)'],
+  filter: ['none', 'blur(2px)', 'brightness(50%)'],
+  'box-shadow': ['none', '0 1px 2px red', '0 0 0 1px currentcolor', '0 2px 4px rgba(0,0,0,.5)'],
+  'list-style': ['none', 'square', 'inside', 'disc'],
+  'list-style-type': ['none', 'circle', 'disc'],
+  'flex-direction': ['column', 'row'],
+  flex: ['1', 'none', '1 1 0', '0 1 auto'],
+  gap: ['10px', '0', 'normal', '1em 4px'],
+  'align-items': ['center', 'normal', 'stretch', 'flex-start'],
+  'justify-content': ['center', 'normal', 'space-between'],
+  'grid-template-columns': ['1fr 1fr', 'none', 'repeat(2, 1fr)'],
+  'box-sizing': ['border-box', 'content-box'],
+  content: ['"x"', '""', 'none', 'attr(title)', '"\\201C"'],
+  transition: ['none', 'color 0.2s', 'all .3s ease'],
+  '--accent': ['teal', '#008080', 'red', '3px', ''],
+  '--gap': ['10px', '1em'],
+  all: ['unset', 'revert'],
+  'border-collapse': ['collapse', 'separate'],
+  'pointer-events': ['none', 'auto'],
+  'object-fit': ['cover', 'fill'],
+  'accent-color': ['auto', 'red'],
+  fill: ['red', 'currentcolor', '#f00'],
+  stroke: ['none', 'red'],
+  'text-indent': ['0', '1em', '10px'],
+  'word-spacing': ['2px', 'normal'],
+  'background-image': ['none', 'url(a.png)', 'linear-gradient(#f00, blue)'],
+  'background-position': ['center', '0 0', 'left top', '50% 50%', 'right 3px top'],
+  'background-size': ['cover', 'auto', '10px 10px'],
+};
+
+const wide = ['inherit', 'initial', 'unset', 'revert', 'revert-layer'];
+
+/** What people slip into; the engine says what is still read. */
+// prettier-ignore
+const slips: readonly (readonly [property: string, value: string])[] = [
+  ['colour', 'red'], ['width', '10'], ['margin', '10 px'], ['color', '#ff'], ['font-weight', 'heavy'], ['border', '1px solid redd'],
+  ['padding', '-4px'], ['display', 'flexbox'], ['background', 'red blue'], ['font-size', '12'], ['opacity', 'half'], ['line-height', '-1'],
+];
+
+const declared: fc.Arbitrary<Declared> = fc
+  .oneof(
+    {
+      weight: 30,
+      arbitrary: fc
+        .constantFrom(...Object.keys(values))
+        .chain((property) => fc.tuple(fc.constant(property), fc.constantFrom(...values[property]))),
+    },
+    {
+      weight: 2,
+      arbitrary: fc.tuple(
+        fc.constantFrom(...Object.keys(values).filter((one) => one !== 'all')),
+        fc.constantFrom(...wide),
+      ),
+    },
+    { weight: 1, arbitrary: fc.constantFrom(...slips) },
+  )
+  .chain(([property, value]) =>
+    fc
+      .constantFrom('', '', '', '', '', '', '', ' !important')
+      .map((mark): Declared => ({ kind: 'declaration', property, value: value + mark })),
+  );
+
+const className = fc.constantFrom(...classes.map((name) => `.${name}`));
+const simple = fc.oneof(
+  { weight: 8, arbitrary: className },
+  { weight: 2, arbitrary: fc.constantFrom('p', 'a', 'li', 'td', 'h2', 'span', 'div', 'button', 'input', 'ul') },
+  { weight: 1, arbitrary: fc.constantFrom('#main', '#top', '[title]', '[data-kind="kitchen"]', 'body', 'html', ':root', '.nope', '[href*=":"]') },
+);
+const complex = fc.oneof(
+  { weight: 4, arbitrary: simple },
+  { weight: 3, arbitrary: fc.tuple(simple, fc.constantFrom(' ', ' > ', ' '), simple).map((parts) => parts.join('')) },
+  { weight: 1, arbitrary: fc.tuple(className, className).map((parts) => parts.join('')) },
+  { weight: 1, arbitrary: simple.map((one) => `${one}:first-child`) },
+  { weight: 1, arbitrary: fc.tuple(simple, simple).map(([a, b]) => `${a}:has(${b})`) },
+  { weight: 1, arbitrary: fc.tuple(simple, simple).map(([a, b]) => `${a}:not(${b})`) },
+  { weight: 1, arbitrary: fc.tuple(simple, simple).map(([a, b]) => `:is(${a}, ${b})`) },
+);
+
+const states = [':hover', ':focus', ':active', ':focus-visible', ':HOVER'] as const;
+const pseudos = ['::before', '::after', '::marker', '::first-line', '::placeholder', ':before'] as const;
+
+const pick: fc.Arbitrary<Pick> = fc.oneof(
+  { weight: 12, arbitrary: complex.map((text): Pick => ({ text })) },
+  {
+    weight: 2,
+    arbitrary: fc.tuple(complex, fc.constantFrom(...states)).map(([carrier, state]): Pick => ({
+      text: carrier + state,
+      states: [{ carrier, state }],
+    })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.tuple(simple, fc.constantFrom(...states), simple).map(([carrier, state, below]): Pick => ({
+      text: `${carrier}${state} ${below}`,
+      states: [{ carrier, state }],
+    })),
+  },
+  { weight: 1, arbitrary: simple.map((one): Pick => ({ text: `${one}:not(:hover)`, states: [{ carrier: one, state: ':hover' }] })) },
+  {
+    weight: 2,
+    arbitrary: fc.tuple(complex, fc.constantFrom(...pseudos)).map(([text, pseudo]): Pick => ({ text, pseudo })),
+  },
+);
+
+export const mediaQueries = [
+  '(max-width: 600px)',
+  '(min-width: 900px)',
+  '(min-width: 601px) and (max-width: 1000px)',
+  'print',
+  'screen',
+  '(prefers-color-scheme: dark)',
+  '(prefers-reduced-motion: reduce)',
+  '(orientation: portrait)',
+  '(min-height: 700px)',
+  '(width >= 37.5em)',
+  '(min-width: calc(500px + 100px))',
+  'not all and (max-width: 600px)',
+  '(prefers-color-scheme: dark) and (min-width: 900px)',
+  'screen and (max-width: 1000px)',
+  '(max-width: 10px)',
+] as const;
+
+const body = (tie: fc.LetrecTypedTie<{ rule: Rule; nested: Rule }>) =>
+  fc.oneof({ weight: 5, arbitrary: declared }, { weight: 1, arbitrary: tie('nested') });
+
+const { rule } = fc.letrec<{ rule: Rule; nested: Rule }>((tie) => ({
+  rule: fc.oneof(
+    { depthSize: 'small', maxDepth: 3 },
+    {
+      weight: 12,
+      arbitrary: fc
+        .tuple(fc.array(pick, { minLength: 1, maxLength: 2 }), fc.array(body(tie), { minLength: 1, maxLength: 4 }))
+        .map(([picks, inner]): Rule => ({ kind: 'rule', picks, body: inner })),
+    },
+    {
+      weight: 4,
+      arbitrary: fc
+        .tuple(fc.constantFrom(...mediaQueries), fc.array(tie('rule'), { minLength: 1, maxLength: 2 }))
+        .map(([query, inner]): Rule => ({ kind: 'group', front: `@media ${query}`, body: inner })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
+        .tuple(
+          fc.constantFrom('@layer base', '@layer late', '@layer', '@supports (display: grid)', '@supports (display: gird)'),
+          fc.array(tie('rule'), { minLength: 1, maxLength: 2 }),
+        )
+        .map(([front, inner]): Rule => ({ kind: 'group', front, body: inner })),
+    },
+  ),
+  nested: fc.oneof(
+    {
+      weight: 3,
+      arbitrary: fc
+        .tuple(
+          fc.constantFrom(
+            { text: '&.note' },
+            { text: '&:hover', states: [{ carrier: '&', state: ':hover' }] },
+            { text: '.card-title' },
+            { text: '> *' },
+            { text: '& + &' },
+          ),
+          fc.array(declared, { minLength: 1, maxLength: 2 }),
+        )
+        .map(([one, inner]): Rule => ({ kind: 'rule', picks: [one], body: inner })),
+    },
+    {
+      weight: 2,
+      arbitrary: fc
+        .tuple(fc.constantFrom(...mediaQueries), fc.array(declared, { minLength: 1, maxLength: 2 }))
+        .map(([query, inner]): Rule => ({ kind: 'group', front: `@media ${query}`, body: inner })),
+    },
+  ),
+}));
+
+const { element } = fc.letrec<{ element: string }>((tie) => ({
+  element: fc.oneof(
+    { depthSize: 'small', maxDepth: 4 },
+    {
+      weight: 8,
+      arbitrary: fc
+        .tuple(
+          fc.constantFrom('div', 'div', 'p', 'section', 'span', 'a', 'ul', 'li', 'h2', 'button', 'b'),
+          fc.uniqueArray(fc.constantFrom(...classes), { minLength: 1, maxLength: 3 }),
+          fc.constantFrom('', '', '', ' id="main"', ' title="x"', ' data-kind="kitchen"', ' style="color: blue"', ' style="padding: 10px !important"'),
+          fc.oneof(
+            { depthSize: 'small', maxDepth: 3 },
+            fc.constantFrom('', 'some words', 'Deposit'),
+            fc.array(tie('element'), { maxLength: 3 }).map((list) => list.join('')),
+          ),
+        )
+        .map(([tag, names, attribute, inner]) => {
+          // Only what the parser keeps as written: blocks end a paragraph, links and buttons do not nest.
+          const holdsBlock = /<(div|p|section|ul|li|h2)/.test(inner);
+          const holdsControl = /<(a|button|input)/.test(inner);
+          let kind = tag;
+          if ((kind === 'p' || kind === 'h2') && holdsBlock) kind = 'div';
+          if ((kind === 'a' || kind === 'button') && (holdsControl || holdsBlock)) kind = 'div';
+          const href = kind === 'a' ? ' href="https://example.test/"' : '';
+          return `<${kind}${names.length ? ` class="${names.join(' ')}"` : ''}${attribute}${href}>${inner}</${kind}>`;
+        }),
+    },
+    {
+      weight: 2,
+      arbitrary: fc.constantFrom(
+        '<input class="btn" placeholder="name">',
+        '<img class="box" alt="" width="40" height="30">',
+        '<table class="row"><tr><td class="item">a</td><td>b</td></tr></table>',
+        '<svg class="box" width="20" height="20"><rect class="item" width="10" height="10"/></svg>',
+        '<ul class="row"><li class="item">one</li><li class="item">two</li></ul>',
+        '<select class="btn"><option>a</option></select>',
+        '<br class="note">',
+        '<label class="lead"><input type="checkbox" class="item"> yes</label>',
+        '<textarea class="box"></textarea>',
+        '<details class="note"><summary>more</summary>text</details>',
+      ),
+    },
+  ),
+}));
+
+/** Prints rules and notes where each declaration stands. */
+class Printer {
+  text = '';
+  readonly declarations: Placed[] = [];
+
+  print(body: readonly (Declared | Rule)[], parents: readonly Pick[], indent: string): void {
+    for (const one of body) {
+      if (one.kind === 'text') this.text += `${indent}${one.text}\n`;
+      else if (one.kind === 'declaration') this.#declaration(one, parents, indent);
+      else if (one.kind === 'group') {
+        this.text += `${indent}${one.front} {\n`;
+        this.print(one.body, parents, `${indent}  `);
+        this.text += `${indent}}\n`;
+      } else {
+        this.text += `${indent}${one.picks.map(({ text, pseudo = '' }) => text + pseudo).join(', ')} {\n`;
+        this.print(one.body, parents.length ? nested(one.picks, parents) : one.picks, `${indent}  `);
+        this.text += `${indent}}\n`;
+      }
+    }
+  }
+
+  #declaration({ property, value }: Declared, parents: readonly Pick[], indent: string): void {
+    this.text += indent;
+    const start = this.text.length;
+    this.text += `${property}: ${value}`;
+    const end = this.text.length;
+    this.text += ';\n';
+    for (const { text, pseudo = '', states: held = [] } of parents)
+      this.declarations.push({ start, end, property, value, selector: text, pseudo, states: held });
+  }
+}
+
+/** Nesting undone (CSS Nesting 1 §2): `&` is the list of the parents, without pseudo-elements. */
+function nested(picks: readonly Pick[], parents: readonly Pick[]): Pick[] {
+  const plain = parents.filter(({ pseudo }) => !pseudo);
+  const all = plain.length ? `:is(${plain.map(({ text }) => text).join(', ')})` : ':not(*)';
+  return picks.map(({ text, states: own = [] }) => ({
+    text: text.includes('&') ? text.replaceAll('&', all) : `${all} ${text}`,
+    states: [
+      ...plain.flatMap(({ states: held = [] }) => held),
+      ...own.map(({ carrier, state }) => ({ carrier: carrier.replaceAll('&', all), state })),
+    ],
+  }));
+}
+
+function print(rules: readonly Rule[]): Printer {
+  const printer = new Printer();
+  printer.print(rules, [], '');
+  return printer;
+}
+
+const sheetText = fc.array(rule, { minLength: 2, maxLength: 7 }).map((rules) => print(rules).text);
+const fixed =
+  ':root { --accent: teal; --gap: 10px } body { font-family: serif } .card { padding: 10px } .btn { padding: 4px 8px } .row { display: flex }';
+
+/** A page with two sheets, and a draft. */
+export const ordinaryCase: fc.Arbitrary<OrdinaryCase> = fc
+  .record({
+    body: fc.array(element, { minLength: 3, maxLength: 6 }),
+    sheets: fc.array(sheetText, { minLength: 1, maxLength: 2 }),
+    draft: fc.array(rule, { minLength: 1, maxLength: 5 }),
+  })
+  .map(({ body: parts, sheets, draft }) => {
+    const printed = print(draft);
+    return {
+      html: `<html lang="en"><head><title>x</title></head><body><div class="card" id="main"><h2 class="card-title">Drill</h2><p class="note">some <b class="item">words</b></p></div>${parts.join('')}</body></html>`,
+      sheets: [fixed, ...sheets],
+      draft: printed.text,
+      declarations: printed.declarations,
+    };
+  });
+
+/** Text of a sheet alone, as people paste it. */
+export const ordinarySheet: fc.Arbitrary<string> = fc
+  .array(rule, { minLength: 1, maxLength: 5 })
+  .map((rules) => print(rules).text);
