@@ -149,8 +149,17 @@ function adjusted(values: Computing, target: Target, longhand: string, text: str
     return /^(none|hidden)$/.test(other(longhand.replace('width', 'style'))) ? '0' : text;
   if (/^min-(width|height)$/.test(longhand) && text === 'auto') return isItem(values, target) ? text : '0';
   if (longhand === 'overflow-x' || longhand === 'overflow-y') return overflowOf(values, target, longhand, text);
+  if (longhand === 'text-align') return alignmentOf(values, target, text);
   if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
   return text;
+}
+
+/** CSS Text 3 §7.1; cells of a table's head are centred where nothing else is said further out. */
+function alignmentOf(values: Computing, target: Target, text: string): string {
+  if (text !== 'match-parent' && text !== '-internal-center') return text;
+  const parent = parentOf(target);
+  const above = parent ? values.valueOf(parent, 'text-align') : 'start';
+  return text === '-internal-center' && above === 'start' ? 'center' : above;
 }
 
 const isOutOfFlow = (position: string) => position === 'absolute' || position === 'fixed';

@@ -75,7 +75,8 @@ input, select, button, textarea { letter-spacing: initial; word-spacing: initial
 textarea { white-space: pre-wrap; cursor: text }
 input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [type=reset i], [type=range i], [type=color i]) { cursor: text }
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
-input, button, select, textarea { font: -webkit-small-control; color: fieldtext; background-color: field; border: 2px inset #767676 }
+input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset #767676 }
+select, input[type=search i] { box-sizing: border-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
 input:is([type=checkbox i], [type=radio i]) { margin: 3px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
 fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }

@@ -38,7 +38,7 @@ export const inherited: Readonly<Record<string, string>> = {
   'fill': 'black',
   'fill-opacity': '1',
   'fill-rule': 'nonzero',
-  'font-family': 'serif',
+  'font-family': '"Times New Roman"',
   'font-feature-settings': 'normal',
   'font-kerning': 'auto',
   'font-language-override': 'normal',

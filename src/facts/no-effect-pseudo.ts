@@ -16,7 +16,8 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
     properties: /./,
     when: (box) =>
       isGenerated(box) &&
-      (withoutContents.test(box.on.tag) || (box.on.tag === 'input' && !openInputs.test(box.on.type))),
+      (box.on.isForeign ||
+        withoutContents.test(box.on.tag) || (box.on.tag === 'input' && !openInputs.test(box.on.type))),
     why: 'the browser fills that box itself, and generates nothing before or after its contents',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.1',
@@ -70,7 +71,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties:
-      /^(?!font|color$|content$|white-space|text-(combine|wrap|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|quotes|-|list-style)/,
+      /^(?!font|color$|content$|white-space|text-(combine|wrap|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|quotes|-)/,
     when: is(/^::marker$/),
     why: 'a marker takes only fonts, colour, content and the like',
     remedy: '',

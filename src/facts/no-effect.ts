@@ -44,6 +44,8 @@ export interface BoxFacts {
     readonly type: string;
     readonly display: string;
     readonly hasPlaceholder: boolean;
+    /** An element of a drawing or a formula. */
+    readonly isForeign: boolean;
   };
 }
 

@@ -7,8 +7,10 @@ export interface PanelProfile {
   readonly about: string;
   /** Whether the text is loaded after or before the platform's own sheets; unknown counts as the worst. */
   readonly place: 'after' | 'before' | 'unknown';
-  /** Most characters that the box keeps; undefined when there is no limit. */
+  /** The most that the box keeps; undefined when there is no limit. */
   readonly limit?: number;
+  /** What the limit counts: UTF-16 code units, as forms do, or bytes of UTF-8. Default characters. */
+  readonly countedIn?: 'characters' | 'bytes';
   /** Whether comments stay in the text. Default true. */
   readonly comments?: boolean;
   /** Whether `@import` is accepted. Default true. */

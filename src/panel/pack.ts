@@ -1,13 +1,16 @@
 import type { PanelProfile } from '../facts/index.js';
-import { addToDraft } from '../override/index.js';
 import { parseSheet, type Content } from '../sheet/index.js';
-import { after, count, kinds, readTokens, tokenText } from '../text/index.js';
+import { count } from '../text/index.js';
+import { putBehind } from './behind.js';
+import { closed } from './close.js';
+import { readBox, type Box } from './read-box.js';
+import { hasAngles, safeInStyle, tightened, withoutAngles, withoutComments } from './rewrite.js';
 
 /** Text for a panel. */
 export interface Packed {
   /** What to paste, in place of all that stands in the box. */
   readonly text: string;
-  /** Characters of `text`. */
+  /** The size of `text` as the box counts it: characters (UTF-16 code units) or bytes of UTF-8. */
   readonly size: number;
   /** What was done to the draft to suit the box, in plain words; [] for nothing. */
   readonly changes: readonly string[];
@@ -16,99 +19,82 @@ export interface Packed {
 }
 
 /**
- * Turns a draft into the text that a panel takes. What stands in the panel now (`standing`) is kept: rules
- * of the draft with the same selector are merged into it, others are put behind. Nothing is cut off to fit a
- * limit: text that is too long comes whole, with a warning.
+ * Turns a draft into the text that a panel takes. What stands in the panel now (`standing`) is kept, and the draft is
+ * put behind it, so that the page looks as with both. Packing the same draft again changes nothing more. Nothing is
+ * cut off to fit a limit: text that is too long comes whole, with a warning.
  */
 export function pack(draft: string, panel: PanelProfile, standing = ''): Packed {
   const changes: string[] = [];
   const warnings: string[] = [];
-  let text = standing.trim() === '' ? draft : mergeStanding(draft, readPanel(standing, panel), changes);
-  if (panel.comments === false) text = withoutComments(text, changes);
-  if (panel.imports === false) text = withoutImports(text, changes, warnings);
-  text = text.trim() + (text.trim() ? '\n' : '');
-  if (panel.limit !== undefined && wrapped(text, panel).length > panel.limit) text = tightened(text, changes);
-  if (panel.escaped && />/.test(text)) {
-    warnings.push(
-      'The box turns > into &gt;, which ends a selector: write a space for it where a descendant is enough.',
-    );
+  const box = readBox(standing, panel);
+  let css = box.css.trim() === '' ? draft : putBehind(box.css, draft, changes, warnings);
+  css = closed(css);
+  if (panel.comments === false) {
+    const { text, dropped } = withoutComments(css);
+    if (dropped) changes.push(`left out ${count(dropped, 'comment')}`);
+    css = text;
   }
-  if (panel.prefix)
-    warnings.push(
-      `The box puts "${panel.prefix.trim()}" before every selector, so each gets stronger and reaches only inside it.`,
-    );
-  text = wrapped(text, panel);
-  if (panel.wrapped) changes.push('put into a <style> element');
-  if (panel.limit !== undefined && text.length > panel.limit) {
-    warnings.push(
-      `The box takes ${count(panel.limit, 'character')}; this text has ${text.length}, ${text.length - panel.limit} too many.`,
-    );
+  if (panel.imports === false) css = withoutImports(css, changes, warnings);
+  if (panel.escaped) css = withoutAngles(css);
+  css = css.trim() + (css.trim() ? '\n' : '');
+  let text = inBox(css, panel, box);
+  if (panel.limit !== undefined && sizeOf(text, panel) > panel.limit) {
+    const tight = inBox(tightened(css), panel, box);
+    if (tight.length < text.length) {
+      changes.push('took out white space to come under the limit');
+      text = tight;
+    }
   }
-  return { text, size: text.length, changes, warnings };
-}
-
-function wrapped(text: string, { wrapped: inElement }: PanelProfile): string {
-  return inElement && text ? `<style>\n${text}</style>\n` : text;
+  if (panel.wrapped && text && !box.before) changes.push('put into a <style> element');
+  const size = sizeOf(text, panel);
+  warnings.push(...boxWarnings(css, panel), ...sizeWarnings(size, panel));
+  return { text, size, changes, warnings };
 }
 
 /** The CSS in a panel's text: wrapping and escapes undone. */
 export function readPanel(text: string, panel: PanelProfile): string {
-  let css = text.replace(/^\s*<style[^>]*>\n?/i, '').replace(/<\/style>\s*$/i, '');
-  if (panel.escaped) css = css.replaceAll('&gt;', '>').replaceAll('&lt;', '<').replaceAll('&amp;', '&');
-  return css;
+  return readBox(text, panel).css;
 }
 
-function mergeStanding(draft: string, standing: string, changes: string[]): string {
-  const merged = addToDraft(standing, draft);
-  const kept = count(parseSheet(standing).contents.length, 'rule');
-  changes.push(`kept the ${kept} that stood in the box`);
-  return merged;
+function sizeOf(text: string, { countedIn = 'characters' }: PanelProfile): number {
+  return countedIn === 'bytes' ? new TextEncoder().encode(text).length : text.length;
 }
 
-function withoutComments(text: string, changes: string[]): string {
-  const tokens = readTokens(text);
-  let result = '';
-  let dropped = 0;
-  for (let at = 0; at < tokens.count; at++) {
-    if (tokens.types[at] === kinds.Comment) dropped++;
-    else result += tokenText(tokens, at);
-  }
-  if (!dropped) return text;
-  changes.push(`left out ${count(dropped, 'comment')}`);
-  return result
-    .replace(/[ \t]+$/gm, '')
-    .replace(/\n{3,}/g, '\n\n')
-    .replace(/\{\n\n+/g, '{\n');
+/** The text as it stands in the box, in its `<style>` element where it needs one, with what else stands there. */
+function inBox(css: string, { wrapped }: PanelProfile, { before, after }: Box): string {
+  if (!wrapped) return css;
+  if (css === '' && before === '') return after;
+  return `${before || '<style>\n'}${safeInStyle(css)}${after || '</style>\n'}`;
+}
+
+function boxWarnings(css: string, { escaped, prefix }: PanelProfile): string[] {
+  const warnings: string[] = [];
+  if (escaped && hasAngles(css))
+    warnings.push(
+      'The box turns > into &gt;, which ends a selector: write a space for it where a descendant is enough.',
+    );
+  if (prefix)
+    warnings.push(
+      `The box puts "${prefix.trim()}" before every selector, so each gets stronger and reaches only inside it.`,
+    );
+  return warnings;
+}
+
+function sizeWarnings(size: number, { limit, countedIn }: PanelProfile): string[] {
+  if (limit === undefined || size <= limit) return [];
+  const unit = countedIn === 'bytes' ? 'byte' : 'character';
+  return [`The box takes ${count(limit, unit)}; this text has ${size}, ${size - limit} too many.`];
 }
 
 function withoutImports(text: string, changes: string[], warnings: string[]): string {
   const isImport = (content: Content) => content.kind === 'at-rule' && content.name === 'import';
   const imports = parseSheet(text).contents.filter(isImport);
-  let result = text;
-  for (const content of imports.toReversed()) {
-    if (content.kind === 'at-rule') result = result.slice(0, content.start) + result.slice(content.end + 1);
-  }
   if (!imports.length) return text;
+  let result = text;
+  for (const content of imports.toReversed())
+    if (content.kind === 'at-rule')
+      result = result.slice(0, content.start) + result.slice(content.end + (result[content.end] === ';' ? 1 : 0));
   changes.push(`left out ${count(imports.length, '@import')}`);
   warnings.push('The box does not take @import; what it would have loaded is missing.');
   return result;
-}
-
-/** The same rules with less white space, to come under a limit. */
-function tightened(text: string, changes: string[]): string {
-  const tokens = readTokens(text);
-  let result = '';
-  for (let at = 0; at < tokens.count; at = tokens.types[at] === kinds.Function ? after(tokens, at) : at + 1) {
-    const type = tokens.types[at];
-    const piece = type === kinds.Function ? tokenText(tokens, at, after(tokens, at)) : tokenText(tokens, at);
-    if (type === kinds.Comment) continue;
-    if (type !== kinds.WhiteSpace) {
-      if (piece === '}') result = result.replace(/;$/, '');
-      result += piece;
-    } else if (result && !/[{};,]$/.test(result) && !/^[{};,]/.test(tokenText(tokens, at + 1))) result += ' ';
-  }
-  const tight = result.replace(/([{;])([\w-]+) ?: /g, '$1$2:').replace(/\}/g, '}\n');
-  if (tight.length >= text.length) return text;
-  changes.push('took out white space to come under the limit');
-  return tight;
 }

@@ -11,6 +11,8 @@ import { isInherited } from '../value/index.js';
 const replacedTags =
   /^(img|video|iframe|embed|object|canvas|audio|svg|input|textarea|select|button|meter|progress)$/;
 
+const controls = /^(button|input|select|textarea|meter|progress)$/;
+
 /** What the cascade says of a target's box, the adjustments of CSS 2 §9.7 and Flexbox 1 §4 made. */
 export function boxFacts(page: Page, target: Target): BoxFacts {
   const element = elementOf(target);
@@ -53,6 +55,7 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
       type,
       display: pseudo ? computedOf(page, element, 'display') : value('display'),
       hasPlaceholder: element.attributes.has('placeholder'),
+      isForeign: page.tree.isHtml[element.index] === 0,
     },
   };
 }
@@ -77,14 +80,15 @@ function parentHeightOf(page: Page, parent: PageElement | null): string {
  * Nothing is said of drawings' shapes, which follow other rules, nor of what contents may inherit.
  */
 export function noEffectOn(
-  page: Page,
   target: Target,
   box: BoxFacts,
   longhand: string,
 ): NoEffectCondition | undefined {
   const element = elementOf(target);
   const pseudo = pseudoOf(target);
-  if (page.tree.isHtml[element.index] === 0 && element.tag !== 'svg') return undefined;
+  if (!pseudo && box.on.isForeign && element.tag !== 'svg') return undefined;
+  // Colours and lines of its own turn a control's native look off.
+  if (controls.test(box.tag) && /^(background|border)-/.test(longhand)) return undefined;
   if (!pseudo && isInherited(longhand) && element.children.length) return undefined;
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
   const conditions = isBox ? noEffectConditions : noEffectConditionsOfPseudo;

@@ -160,7 +160,7 @@ function hindrance(
     for (const { target, longhands } of counts) {
       const box = boxFacts(look.view, target);
       for (const longhand of longhands) {
-        const found = noEffectOn(look.view, target, box, longhand);
+        const found = noEffectOn(target, box, longhand);
         if (!found) return undefined;
         first ??= found;
       }

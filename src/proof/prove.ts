@@ -1,9 +1,10 @@
 import type { Declaration } from '../cascade/index.js';
 import type { DraftPlace, Held, Page } from '../page/index.js';
 import { Lines } from '../text/index.js';
-import { judge, type Drafted } from './judge.js';
+import { judge, type Drafted, type Judgement } from './judge.js';
 import { lookAt } from './look.js';
 import { looksAt, whileHeld, type Look } from './looks.js';
+import { OtherStates } from './other-states.js';
 import { pieceVerdicts } from './pieces.js';
 import { Remedies } from './remedies.js';
 import { statesOf } from './states.js';
@@ -38,6 +39,7 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   const lines = new Lines(draft);
   const looksFor = looker(laid, options);
   const remedies = new Remedies(laid, draft);
+  const others = new OtherStates(laid);
   const verdicts = styles.blocks.flatMap((block) => {
     const states = options.held ? { held: options.held, words: [] } : statesOf(page, block);
     const looks = looksFor(states.held);
@@ -54,13 +56,23 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
       const fault = page.grammar.check(property, value);
       if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
       const sightings = looks.map((look) => lookAt(look, declaration, block));
-      return { ...base, ...judge(laid, drafted, sightings, remedies) };
+      const found = judge(laid, drafted, sightings, remedies);
+      if (options.held || !isIdle(found)) return { ...base, ...found };
+      // It may still count while another rule's state is held.
+      for (const held of others.beside(block, property)) {
+        const more = looksFor([...states.held, ...held]).map((look) => lookAt(look, declaration, block));
+        if (more.some(({ counts }) => counts.length))
+          return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
+      }
+      return { ...base, ...found };
     });
   });
   return [...pieceVerdicts(laid, draft), ...verdicts].sort(
     (a, b) => a.declaration.line - b.declaration.line || a.declaration.column - b.declaration.column,
   );
 }
+
+const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
 
 /** Looks for a set of held states, beside those without; rules that need the same states share them. */
 function looker(laid: Page, options: ProofOptions): (held: readonly Held[]) => readonly Look[] {

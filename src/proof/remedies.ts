@@ -101,7 +101,7 @@ export class Remedies {
       return counts.some(
         ({ target, longhands }) =>
           this.#isSet(view, target, addition) &&
-          longhands.some((longhand) => !noEffectOn(view, target, boxFacts(view, target), longhand)),
+          longhands.some((longhand) => !noEffectOn(target, boxFacts(view, target), longhand)),
       );
     });
     return works ? `Add ${addition} to the same rule.` : undefined;

@@ -18,7 +18,10 @@ export function askedSettings(query: MediaQuery): MediaSetting[] {
 
 function mediumSettings(name: string): MediaSetting[] {
   if (name !== 'print' && name !== 'screen') return [];
-  return [setting(name === 'print' ? 'in print' : 'on a screen', (one) => ({ ...one, medium: name }))];
+  return [
+    setting('in print', (one) => ({ ...one, medium: 'print' })),
+    setting('on a screen', (one) => ({ ...one, medium: 'screen' })),
+  ];
 }
 
 function setting(words: string, apply: MediaSetting['apply'], isWidth = false): MediaSetting {

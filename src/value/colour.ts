@@ -23,6 +23,7 @@ const systemColours: Readonly<Record<string, string>> = {
   visitedtext: '#551a8bff',
   buttonface: '#efefefff',
   buttontext: '#000000ff',
+  buttonborder: '#000000ff',
   field: '#ffffffff',
   fieldtext: '#000000ff',
   graytext: '#808080ff',

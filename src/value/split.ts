@@ -38,6 +38,7 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
   if (name === 'white-space') return splitWhiteSpace(longhands, parts);
   if (name === 'flex') return splitFlex(parts);
   if (name === 'background' && parts.length === 1) return splitSingleBackground(longhands, parts[0]);
+  if (name === 'background-position') return splitPosition(longhands, parts);
   if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
   return undefined;
 }
@@ -58,6 +59,28 @@ function splitRadius(longhands: readonly string[], value: string): ReadonlyMap<s
     longhands,
     across.map((radius, i) => (down ? `${radius} ${down[i]}` : radius)),
   );
+}
+
+/** CSS Backgrounds 3 §3.6, one layer: one to four words and lengths, in either order where they are words. */
+function splitPosition(
+  longhands: readonly string[],
+  parts: readonly string[],
+): ReadonlyMap<string, string> | undefined {
+  const isDown = (part: string | undefined) => part === 'top' || part === 'bottom';
+  const isAcross = (part: string | undefined) => part === 'left' || part === 'right';
+  // Each axis: an edge, and behind it an offset where three or four are written.
+  const axes: string[][] = [];
+  for (const part of parts.map((one) => one.toLowerCase())) {
+    const isWord = isDown(part) || isAcross(part) || part === 'center';
+    const last = axes[axes.length - 1];
+    if (!isWord && last && parts.length > 2 && last.length === 1) last.push(part);
+    else axes.push([part]);
+  }
+  if (axes.length > 2) return undefined;
+  let [across, down = ['center']] = axes;
+  if (axes.length === 1 && isDown(across[0])) [across, down] = [['center'], across];
+  else if (isDown(across[0]) || isAcross(down[0])) [across, down] = [down, across];
+  return zip(longhands, [across.join(' '), down.join(' ')]);
 }
 
 /** CSS Text 4 §3: the old words, each for two longhands. */
@@ -133,7 +156,9 @@ function splitByGrammar(
 ): ReadonlyMap<string, string> | undefined {
   const split = new Map<string, string>();
   for (const part of parts) {
-    const free = longhands.filter((name) => !split.has(name) && fits(name, part));
+    const free = longhands.filter(
+      (name) => !split.has(name) && !name.startsWith('border-image') && fits(name, part),
+    );
     if (free.length === 0) return undefined;
     // The four sides of `border` share one part; elsewhere the first longhand that fits takes it.
     const kind = (name: string) => name.slice(name.lastIndexOf('-'));

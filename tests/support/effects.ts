@@ -72,12 +72,7 @@ export class EffectJudge {
   /** One effect for each of the case's declarations; those of a list of selectors are taken together. */
   async effects(one: OrdinaryCase): Promise<Map<number, Effect>> {
     const { html, sheets, draft, declarations } = one;
-    const worlds = [
-      [],
-      ...new Map(
-        declarations.filter(({ states }) => states.length).map(({ states }) => [JSON.stringify(states), states]),
-      ).values(),
-    ];
+    const worlds = [[], ...one.states];
     const asked = {
       html,
       sheets: sheets.map(withHeldClasses),

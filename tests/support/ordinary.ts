@@ -25,6 +25,8 @@ export interface OrdinaryCase {
   readonly sheets: readonly string[];
   readonly draft: string;
   readonly declarations: readonly Placed[];
+  /** What the page's own sheets and the draft name as states. */
+  readonly states: readonly (readonly HeldState[])[];
 }
 
 type Rule =
@@ -369,7 +371,7 @@ function print(rules: readonly Rule[]): Printer {
   return printer;
 }
 
-const sheetText = fc.array(rule, { minLength: 2, maxLength: 7 }).map((rules) => print(rules).text);
+const platformSheet = fc.array(rule, { minLength: 2, maxLength: 7 }).map(print);
 const fixed =
   ':root { --accent: teal; --gap: 10px } body { font-family: serif } .card { padding: 10px } .btn { padding: 4px 8px } .row { display: flex }';
 
@@ -377,16 +379,20 @@ const fixed =
 export const ordinaryCase: fc.Arbitrary<OrdinaryCase> = fc
   .record({
     body: fc.array(element, { minLength: 3, maxLength: 6 }),
-    sheets: fc.array(sheetText, { minLength: 1, maxLength: 2 }),
+    sheets: fc.array(platformSheet, { minLength: 1, maxLength: 2 }),
     draft: fc.array(rule, { minLength: 1, maxLength: 5 }),
   })
   .map(({ body: parts, sheets, draft }) => {
     const printed = print(draft);
+    const all = [printed, ...sheets].flatMap(({ declarations }) => declarations);
+    const states = new Map(all.map((one) => [JSON.stringify(one.states), one.states]));
+    states.delete('[]');
     return {
       html: `<html lang="en"><head><title>x</title></head><body><div class="card" id="main"><h2 class="card-title">Drill</h2><p class="note">some <b class="item">words</b></p></div>${parts.join('')}</body></html>`,
-      sheets: [fixed, ...sheets],
+      sheets: [fixed, ...sheets.map(({ text }) => text)],
       draft: printed.text,
       declarations: printed.declarations,
+      states: [...states.values()],
     };
   });
 
