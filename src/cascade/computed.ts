@@ -1,6 +1,6 @@
 import type { Page, PageElement } from '../page/index.js';
 import { computedText, initialValue, isInherited, type Surroundings } from '../value/index.js';
-import type { Candidate } from './rank.js';
+import { Level, type Candidate } from './rank.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 import { specifiedFrom } from './value.js';
@@ -31,6 +31,37 @@ export function computedFrom(
   return computing(page).from(target, longhand, candidates);
 }
 
+/**
+ * Whether a declaration of a longhand with this value would leave a target's value as it is, whatever other
+ * properties make of it: a border's width counts although the border has no style yet.
+ */
+export function isValueAlready(page: Page, target: Target, longhand: string, value: string): boolean {
+  const declaration = {
+    origin: 'author',
+    line: 0,
+    column: 0,
+    property: longhand,
+    value,
+    important: false,
+  } as const;
+  const plain = {
+    layerName: '',
+    dependsOn: '',
+    attached: 0,
+    layer: 0,
+    strength: 0,
+    proximity: 0,
+    order: 0,
+    at: 0,
+  };
+  const wish: Candidate = { ...plain, declaration, level: Level.Author };
+  const standing = standingCandidates(page, target, longhand);
+  const values = computing(page);
+  return (
+    values.plain(target, longhand, standing) === values.plain(target, longhand, [wish, ...standing])
+  );
+}
+
 /** Computed values of a page as though one declaration did not stand in its sheets. */
 export function computedWithout(page: Page, left: Declaration): (target: Target, longhand: string) => string {
   const without = new Computing(page, left);
@@ -39,6 +70,8 @@ export function computedWithout(page: Page, left: Declaration): (target: Target,
 
 /** What most boxes take from their parent: worked out from the root down, so that no nesting is too deep. */
 const handedDown = new Set(['font-size', 'font-weight', 'color']);
+
+const usedOtherwise = /^(min-(width|height)|border-(top|right|bottom|left)-width)$/;
 
 /** The computed values of one page, each worked out once. */
 class Computing {
@@ -77,16 +110,24 @@ class Computing {
   }
 
   from(target: Target, longhand: string, candidates: readonly Candidate[]): string {
+    return adjusted(this, target, longhand, this.plain(target, longhand, candidates));
+  }
+
+  /** The same before other properties have their say. */
+  plain(target: Target, longhand: string, candidates: readonly Candidate[]): string {
     const specified = specifiedFrom(this.page, target, longhand, candidates);
     if (specified.inheritsFrom) {
       const source = this.#sourceOf(specified.inheritsFrom, longhand);
-      return adjusted(this, target, longhand, this.valueOf(source, longhand));
+      // What is only used otherwise is handed on as it was computed.
+      return usedOtherwise.test(longhand)
+        ? this.plain(source, longhand, this.candidates(source, longhand))
+        : this.valueOf(source, longhand);
     }
     const text = specified.value ?? '';
     // What shorthand and grammar cannot split is compared as it is written.
     if (text === '' && candidates.length && !longhand.startsWith('--'))
       return `?${candidates[0].declaration.property}:${candidates[0].declaration.value}`;
-    return adjusted(this, target, longhand, computedText(longhand, text, surroundings(this, target, longhand)));
+    return computedText(longhand, text, surroundings(this, target, longhand));
   }
 
   /** Straight to the box that says an inherited value, as nesting may be deep. */

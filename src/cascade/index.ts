@@ -2,7 +2,7 @@ export { animationsOn } from './animation.js';
 export { contest, contests } from './contest.js';
 export { sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
-export { computedFrom, computedOf, computedWithout } from './computed.js';
+export { computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
 export { registeredProperty } from './registered.js';
 export { valueOf } from './value.js';
 export { Level, type Candidate } from './rank.js';

@@ -26,26 +26,34 @@ export function requirementFor(
 ): Requirement {
   const solution = solutionOf(page);
   const { index } = elementOf(target);
-  const rivals = solution
-    .contested(index, pseudoOf(target))
-    .get(solution.contestedName(index, canonicalProperty(longhand)));
+  const rivals =
+    solution
+      .contested(index, pseudoOf(target))
+      .get(solution.contestedName(index, canonicalProperty(longhand))) ?? [];
   const animated = animationsOn(page, target).get(canonicalProperty(longhand))?.lasting ?? false;
-  const top = rivals?.[0];
+  const [top] = rivals;
   if (!top || top.level < Level.Author) return { important: animated, strength: 0 };
-  const outerLayer = solution.outerLayer;
+  const { outerLayer } = solution;
   if (top.level === Level.UserAgentImportant) return hopeless('the browser’s own sheet sets it as important');
+  // What stands in the owner's draft already comes earlier in the same sheet.
+  const isOwn = ({ declaration: { sheet } }: Candidate) =>
+    sheet !== undefined && sheet >= page.styles.sheets.length;
+  const strengthOver = (level: Level, layer: number) =>
+    Math.max(
+      0,
+      ...rivals
+        .filter((one) => one.level === level && one.layer === layer && !one.attached)
+        .map((one) => one.strength + (place === 'after' || isOwn(one) ? 0 : 1)),
+    );
   // Running animations beat all that is not important (CSS Cascade 5 §6.2).
   const important = top.level === Level.AuthorImportant || top.attached === 1 || animated;
-  if (!important) {
-    if (top.layer < outerLayer) return { important, strength: 0 };
-    return { important, strength: top.strength + (place === 'after' ? 0 : 1) };
-  }
+  if (!important) return { important, strength: strengthOver(Level.Author, outerLayer) };
   const firm = rivals.find((one) => one.level === Level.AuthorImportant);
   if (!firm) return { important, strength: 0 };
   if (firm.attached) return hopeless('the element’s own style attribute sets it as important');
   if (firm.layer > -outerLayer)
     return hopeless(`layer ${firm.layerName} sets it as important, which beats everything outside layers`);
-  return { important, strength: firm.strength + (place === 'after' ? 0 : 1) };
+  return { important, strength: strengthOver(Level.AuthorImportant, -outerLayer) };
 }
 
 function hopeless(reason: string): Requirement {

@@ -41,22 +41,22 @@ class Variables {
     const first = this.#declared(target, name);
     if (!first) return registeredProperty(this.page, name)?.initial;
     const open: Declared[] = [first];
+    // Where each open one stands, as chains may be long.
+    const places = new Map([[first.key, 0]]);
     const circular = new Set<string>();
     while (open.length) {
       const top = open[open.length - 1];
-      if (this.#values.has(top.key)) {
-        open.pop();
-        continue;
-      }
       const needs = this.#needs(top).filter(({ key }) => !this.#values.has(key));
-      const waiting = needs.filter(({ key }) => !open.some((one) => one.key === key) && !circular.has(key));
-      const back = needs.find(({ key }) => open.some((one) => one.key === key));
+      const next = needs.find(({ key }) => !places.has(key));
+      const back = needs.find(({ key }) => places.has(key));
       // Every variable of a circle is invalid (CSS Variables 1 §3.3).
-      if (back)
-        for (const { key } of open.slice(open.findIndex(({ key: one }) => one === back.key))) circular.add(key);
-      if (waiting.length) open.push(waiting[0]);
-      else {
+      if (back) for (const { key } of open.slice(places.get(back.key))) circular.add(key);
+      if (next) {
+        places.set(next.key, open.length);
+        open.push(next);
+      } else {
         this.#values.set(top.key, circular.has(top.key) ? undefined : this.#value(top));
+        places.delete(top.key);
         open.pop();
       }
     }

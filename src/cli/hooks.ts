@@ -5,7 +5,8 @@ import type { Page } from '../page/index.js';
 import { count } from '../text/index.js';
 import { paint, table, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
-import { addTargetOptions, collect, findTargets, openForCommand, type TargetOptions } from './targets.js';
+import { collect } from './conditions.js';
+import { addTargetOptions, findTargets, openForCommand, type TargetOptions } from './targets.js';
 
 interface HooksOptions extends TargetOptions {
   readonly with?: readonly string[];

@@ -14,8 +14,11 @@ export interface Io {
   readonly isTerminal: boolean;
 }
 
-/** A command's answer: its exit code, 0 all is well, 1 something falls short, 2 wrong use or unreadable input. */
-export type ExitCode = 0 | 1 | 2;
+/**
+ * A command's answer: its exit code, 0 all is well, 1 something falls short, 2 wrong use or unreadable input, 3 a
+ * fault of Yelto's own.
+ */
+export type ExitCode = 0 | 1 | 2 | 3;
 
 export const paint = {
   strong: pc.bold,

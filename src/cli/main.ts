@@ -10,6 +10,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 process.exitCode = await run(process.argv.slice(2), {
   out: (text) => void process.stdout.write(`${text}\n`),
   err: (text) => void process.stderr.write(`${text}\n`),
-  columns: Math.min(100, Math.max(40, process.stdout.columns ?? 80)),
+  // COLUMNS is what the person set, POSIX XBD §8.3.
+  columns: Math.min(100, Math.max(40, Number(process.env.COLUMNS) || (process.stdout.columns ?? 80))),
   isTerminal: process.stderr.isTTY ?? false,
 });

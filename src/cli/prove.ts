@@ -5,9 +5,10 @@ import { prove, type Outcome, type Verdict } from '../proof/index.js';
 import { count, shorten, YeltoError } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
+import { checkConditions, heldStates } from './conditions.js';
 import { htmlReport } from './report-html.js';
 import { sarifReport } from './report-sarif.js';
-import { addPageOptions, heldStates, openForCommand, type PageOptions } from './targets.js';
+import { addPageOptions, openForCommand, type PageOptions } from './targets.js';
 import { findPanel } from './write.js';
 
 interface ProveOptions extends PageOptions {
@@ -44,7 +45,9 @@ export function addProve(program: Command, io: Io, done: (code: ExitCode) => voi
         throw new YeltoError(`--format takes text, sarif or html, not "${options.format}".`);
       const draft = await readDraftFile(options.draft);
       const pages: Page[] = [];
-      for (const one of where) pages.push(await openForCommand(io, one, { ...options, hold: [] }));
+      for (const one of where)
+        pages.push(await openForCommand(io, one, { ...options, hold: [], container: options.container }));
+      checkConditions(pages, { hold: options.hold });
       const held = options.hold ? heldStates(options.hold) : undefined;
       const proof = prove(pages, draft, { panel: findPanel(options.panel), held });
       if (options.json) printJson(io, { command: 'prove', ...proof });

@@ -56,9 +56,19 @@ export async function run(args: readonly string[], io: Io): Promise<ExitCode> {
     await program.parseAsync([...args], { from: 'user' });
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
-    if (!(error instanceof YeltoError)) throw error;
-    io.err(error.report);
-    return 2;
+    if (error instanceof YeltoError) {
+      io.err(error.report);
+      return 2;
+    }
+    io.err(faultOfOurs(error));
+    return 3;
   }
   return code;
+}
+
+/** Nothing that the person did wrong; said so that it can be reported. */
+function faultOfOurs(error: unknown): string {
+  const { message = String(error), stack = '' } = error instanceof Error ? error : {};
+  const where = /\n\s+at ([^\n]+)/.exec(stack)?.[1] ?? '';
+  return `Yelto itself failed here: ${message}${where ? ` (at ${where})` : ''}.\n  This is a fault of the program, not of your call. Nothing was changed; please report it with the page and the call.`;
 }

@@ -2,15 +2,13 @@ import type { Command } from 'commander';
 import type { Target } from '../cascade/index.js';
 import { isPseudoElement } from '../facts/index.js';
 import { openPage } from '../node/index.js';
-import { nearestNames, type ContainerSize, type Held, type Page, type PageElement } from '../page/index.js';
+import { nearestNames, type Page, type PageElement } from '../page/index.js';
 import { count, list, shorten, YeltoError } from '../text/index.js';
+import { addConditionOptions, checkConditions, readConditions, type ConditionOptions } from './conditions.js';
 import type { Io } from './io.js';
 
-/** Options by which a command is told which page, and under which conditions. */
-export interface PageOptions {
-  readonly width?: string;
-  readonly hold?: readonly string[];
-  readonly container?: readonly string[];
+/** Options by which a command is told under which conditions, and how to answer. */
+export interface PageOptions extends ConditionOptions {
   readonly json?: boolean;
 }
 
@@ -21,19 +19,7 @@ export interface TargetOptions extends PageOptions {
 }
 
 export function addPageOptions(command: Command): Command {
-  return command
-    .option('--width <px>', 'look at the page in a window of this width', '1280')
-    .option(
-      '--hold <state>',
-      'keep a state on, as in ".row:hover" or ".menu.is-open"; may be repeated',
-      collect,
-    )
-    .option(
-      '--container <size>',
-      'the width of a container, as in ".cards 480", for container queries; may be repeated',
-      collect,
-    )
-    .option('--json', 'print the answer as JSON');
+  return addConditionOptions(command).option('--json', 'print the answer as JSON');
 }
 
 export function addTargetOptions(command: Command): Command {
@@ -42,53 +28,16 @@ export function addTargetOptions(command: Command): Command {
     .option('--text <words>', 'the thing, by words that it shows');
 }
 
-export function collect(value: string, before: readonly string[] = []): string[] {
-  return [...before, value];
-}
-
 /** Opens the page under the conditions that the options name. */
 export async function openForCommand(io: Io, where: string, options: PageOptions): Promise<Page> {
-  const width = Number(options.width ?? 1280);
-  if (!(width >= 1 && width <= 100_000))
-    throw new YeltoError(`--width takes a number of CSS px, not "${options.width}".`);
+  const conditions = readConditions(options);
   const onProgress =
     io.isTerminal && /^https?:/i.test(where)
       ? (reading: string) => io.err(`reading ${shorten(reading, 70)}`)
       : undefined;
-  return openPage(where, {
-    conditions: {
-      width,
-      held: heldStates(options.hold ?? []),
-      containers: containerSizes(options.container),
-    },
-    onProgress,
-  });
-}
-
-/** `.cards 480`: what the selector matches is 480 CSS px wide inside; `.cards 480 300` is 300 high as well. */
-function containerSizes(texts: readonly string[] | undefined): ContainerSize[] | undefined {
-  return texts?.map((text) => {
-    const [, selector, width, height] = /^(.+?)\s+([\d.]+)(?:\s+([\d.]+))?$/.exec(text.trim()) ?? [];
-    if (selector === undefined) {
-      throw new YeltoError(`--container "${text}" gives no size.`, {
-        remedy: 'Write a selector and a width in CSS px, as in ".cards 480".',
-      });
-    }
-    return { selector, width: Number(width), height: height === undefined ? undefined : Number(height) };
-  });
-}
-
-/** `.row:hover` holds `:hover` on `.row`; `.menu.is-open` holds the last class on the rest. */
-export function heldStates(texts: readonly string[]): Held[] {
-  return texts.map((text) => {
-    const found = /^([^]+?)((?::[\w-]+|\.[\w-]+|\[[^\]]+\]))$/.exec(text.trim());
-    if (!found) {
-      throw new YeltoError(`--hold "${text}" names no state.`, {
-        remedy: 'Write a selector and the state behind it, as in ".row:hover" or ".menu.is-open".',
-      });
-    }
-    return { selector: found[1], state: found[2] };
-  });
+  const page = await openPage(where, { conditions, onProgress });
+  checkConditions([page], options);
+  return page;
 }
 
 /**

@@ -9,12 +9,11 @@ import { specificityText } from '../selector/index.js';
 import { count, list, YeltoError } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
+import { collect, heldStates } from './conditions.js';
 import {
   addTargetOptions,
   amongOthers,
-  collect,
   findTargets,
-  heldStates,
   openForCommand,
   type TargetOptions,
 } from './targets.js';
@@ -63,7 +62,7 @@ export function addWrite(program: Command, io: Io, done: (code: ExitCode) => voi
         reach,
         panel: findPanel(options.panel),
         media: options.media,
-        held: heldStates(options.while ?? []),
+        held: heldStates(options.while ?? [], '--while'),
         avoid: options.avoid,
       });
       if (options.draft) await saveToDraft(options.draft, override.css);

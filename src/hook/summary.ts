@@ -1,7 +1,7 @@
 import {
-  contest,
   longhandValue,
   sourceLabel,
+  standingCandidates,
   valueOf,
   variablesIn,
   type Declaration,
@@ -77,9 +77,8 @@ function usedValues(page: Page, properties: readonly string[]): UsedValue[] {
   >();
   for (const element of page.elements) {
     for (const property of properties) {
-      const { entries, inheritedFrom } = contest(page, element, property);
-      const declaration = entries[0]?.declaration;
-      if (!declaration || inheritedFrom || declaration.origin === 'user-agent') continue;
+      const declaration = standingCandidates(page, element, property)[0]?.declaration;
+      if (!declaration || declaration.origin === 'user-agent') continue;
       // Through a variable, or a shorthand that holds one, it takes the whole cascade to tell.
       const own = longhandValue(declaration, property);
       const value = plainColour(

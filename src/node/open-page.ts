@@ -12,8 +12,9 @@ import {
   type Setting,
   type SheetSource,
 } from '../page/index.js';
-import { importedHrefs, resolveHref } from '../sheet/index.js';
+import { importedHrefs, resolveHref, tooDeep } from '../sheet/index.js';
 import { YeltoError } from '../text/index.js';
+import { pageText } from './page-text.js';
 
 export interface OpenOptions {
   readonly conditions?: Partial<Conditions>;
@@ -120,13 +121,31 @@ function isSetting(one: unknown): one is Setting {
   return typeof setting === 'string' && typeof feeds === 'string' && typeof value === 'string';
 }
 
+function pathOf(address: string): string {
+  try {
+    return fileURLToPath(address);
+  } catch {
+    throw new YeltoError(`"${address}" names no file on this machine.`, {
+      file: address,
+      remedy: 'A file address has three slashes, file:///folder/page.html; or give the path alone.',
+    });
+  }
+}
+
 async function findFile(where: string): Promise<string> {
-  const path = where.startsWith('file:') ? fileURLToPath(where) : where;
+  const path = where.startsWith('file:') ? pathOf(where) : where;
   const found = await stat(path).catch(() => undefined);
   if (!found) {
     throw new YeltoError(`There is no file or folder "${where}".`, {
       file: where,
       remedy: `It was looked for at ${resolve(path)}. An address begins with http:// or https://.`,
+    });
+  }
+  if (!found.isDirectory() && !found.isFile()) {
+    // A pipe or a device may never end.
+    throw new YeltoError(`"${where}" is no file that can be read to its end.`, {
+      file: where,
+      remedy: 'Name a saved page (.html) or a folder with index.html.',
     });
   }
   if (!found.isDirectory()) return path;
@@ -145,13 +164,7 @@ async function readPageFile(path: string): Promise<string> {
       { file: path },
     );
   });
-  if (bytes.subarray(0, 4096).includes(0)) {
-    throw new YeltoError(`"${path}" is not a page: it holds binary data.`, {
-      file: path,
-      remedy: 'Name a saved page (.html).',
-    });
-  }
-  return withoutMark(bytes.toString('utf8'));
+  return path.endsWith('.json') ? bytes.toString('utf8') : pageText(bytes, path);
 }
 
 function withoutMark(text: string): string {
@@ -180,7 +193,13 @@ export async function fetchPage(address: string): Promise<string> {
           : 'The site refuses the page or is in trouble; save it from a browser and open the file.',
     });
   }
-  return withoutMark(await answer.text());
+  const bytes = await answer.arrayBuffer().catch((error: Error & { cause?: { code?: string; message?: string } }) => {
+    throw new YeltoError(
+      `"${address}" began to answer, and the answer broke off: ${error.cause?.message ?? error.message}.`,
+      { file: address, remedy: 'Try again; if it stays so, save the page from a browser and open the file.' },
+    );
+  });
+  return pageText(new Uint8Array(bytes), address, answer.headers.get('content-type') ?? '');
 }
 
 export const fetchText: Fetch = async (href) => {
@@ -220,6 +239,9 @@ async function readData(href: string): Promise<{ text: string; status: number }>
   return answer ? { text: await answer.text(), status: 200 } : { text: '', status: 404 };
 }
 
+/** Imports within imports; a server may make up one for each that is asked for. */
+const deepestImport = 32;
+
 /** All linked sheets and, from them, all imported ones. */
 export async function readSheets(
   name: string,
@@ -239,8 +261,12 @@ export async function readSheets(
     if (href !== undefined) add(href, baseHref);
     else for (const imported of importedHrefs(css)) add(resolveHref('', imported), baseHref);
   }
-  while (open.length) {
+  for (let depth = 0; open.length; depth++) {
     const wave = open.splice(0);
+    if (depth > deepestImport) {
+      for (const { key } of wave) sheets.set(key, { href: key, css: '', status: tooDeep });
+      break;
+    }
     // Their places are kept before they are read, so that none is read twice.
     for (const { key } of wave) sheets.set(key, { href: key, css: '' });
     const answers = await Promise.all(

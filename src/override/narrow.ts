@@ -1,6 +1,6 @@
-import { valueOf, type Target } from '../cascade/index.js';
+import { isValueAlready, type Target } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
-import { isSameValue, splitShorthand } from '../value/index.js';
+import { splitShorthand } from '../value/index.js';
 import type { Wish } from './types.js';
 
 /** Looking at the values of more targets than this would take longer than it is worth. */
@@ -14,15 +14,17 @@ export interface Narrowed {
 }
 
 /**
- * Leaves out declarations that every target has already, and turns a shorthand of which one part changes
- * into that part. A wish of which nothing would be left stays as it is.
+ * Leaves out declarations that every target has already in every view, and turns a shorthand of which one part
+ * changes into that part. A wish of which nothing would be left stays as it is.
  */
-export function narrow(page: Page, targets: readonly Target[], set: Wish['set']): Narrowed {
+export function narrow(views: readonly Page[], targets: readonly Target[], set: Wish['set']): Narrowed {
   if (targets.length > mostTargets) return { set, needless: [] };
   const kept: Record<string, string> = {};
   const needless: string[] = [];
   for (const [property, value] of Object.entries(set)) {
-    const changed = changedParts(page, targets, property, value);
+    // Lengths in em change their meaning with the font size.
+    const isLoose = 'font-size' in set && /[\d.](em|ex|ch|lh)\b/i.test(value);
+    const changed = isLoose ? undefined : changedParts(views, targets, property, value);
     if (changed?.size === 0) needless.push(`${property}: ${value}`);
     else if (changed) Object.assign(kept, joined(property, changed) ?? { [property]: value });
     else kept[property] = value;
@@ -32,7 +34,7 @@ export function narrow(page: Page, targets: readonly Target[], set: Wish['set'])
 
 /** The longhands that get another value on some target; undefined where that cannot be told from the text. */
 function changedParts(
-  page: Page,
+  views: readonly Page[],
   targets: readonly Target[],
   property: string,
   value: string,
@@ -43,10 +45,9 @@ function changedParts(
   const changed = new Map<string, string>();
   for (const [longhand, part] of parts) {
     if (part === undefined) return undefined;
-    const isSame = targets.every((target) => {
-      const now = valueOf(page, target, longhand);
-      return now !== '' && isSameValue(now, part);
-    });
+    const isSame = views.every((view) =>
+      targets.every((target) => isValueAlready(view, target, longhand, part)),
+    );
     if (!isSame) changed.set(longhand, part);
   }
   return changed;

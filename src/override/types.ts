@@ -15,6 +15,8 @@ export interface Wish {
   readonly panel?: Pick<PanelProfile, 'place'>;
   /** States in which it shall hold, and only then; in any of them, where several are given. */
   readonly held?: readonly Held[];
+  /** The owner's rules so far, which the new one is put behind and must beat too. Default none. */
+  readonly draft?: string;
   /** A media query to put it under, e.g. `(max-width: 600px)`. */
   readonly media?: string;
   /** Names (as in a hook's selector or bare) that must not be used. */

@@ -1,7 +1,7 @@
-import { alikeInContest, contest, elementOf, type Target } from '../cascade/index.js';
-import type { DraftPlace, Held, Page } from '../page/index.js';
+import { alikeInContest, elementOf, standingCandidates, type Target } from '../cascade/index.js';
+import { looksAt, type DraftPlace, type Held, type Page } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
-import { holds, parseMedia, widthsOf } from '../sheet/index.js';
+import { mediaFault } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
@@ -38,13 +38,14 @@ function writeOne(all: readonly Page[], asked: Wish): Override {
   );
   const isAlike = asked.reach === 'alike';
   const targets = isAlike ? alikeTargets(page, asked.at) : [...asked.at];
-  const { set, needless } = asked.media ? { set: asked.set, needless: [] } : narrow(page, targets, asked.set);
+  const place = asked.panel?.place ?? 'unknown';
+  const views = viewsOf(page, asked);
+  const { set, needless } = narrow(views.all, targets, asked.set);
   const wish = { ...asked, set, held };
-  const place = wish.panel?.place ?? 'unknown';
   const wanted = [targets, ...others.map((other) => (isAlike ? alikeTargets(other, wish.at) : []))];
   const needs = allNeeds(
     [page, ...others].flatMap((one, i) =>
-      wanted[i].length ? viewsOf(one, wish.media).map((view) => needsOf(view, wanted[i], set, place)) : [],
+      wanted[i].length ? needsIn(i ? viewsOf(one, wish) : views, wanted[i], set, place) : [],
     ),
   );
   const elsewhere = (selector: string): Elsewhere[] =>
@@ -78,17 +79,43 @@ function heldThere(page: Page, held: readonly Held[]): readonly Held[] {
   );
 }
 
-/** The page under the conditions in which the rule is to win: its own, or widths at which the media query holds. */
-function viewsOf(page: Page, media: string | undefined): Page[] {
-  if (media === undefined) return [page];
-  const query = parseMedia(media);
-  const widths = [...page.widths, ...widthsOf(query)].flatMap((width) => [width - 1, width, width + 1]);
-  const views = [page.conditions.width, ...widths]
-    .filter((width) => width > 0)
-    .map((width) => page.under({ width }))
-    .filter(({ conditions }) => holds(query, conditions));
-  const distinct = new Map(views.map((view) => [view.activity, view]));
-  return distinct.size ? [...distinct.values()] : [page];
+/** A page under the conditions in which a rule is to win. */
+interface Views {
+  /** Those that decide: the page's own, or all in which the media query holds. */
+  readonly own: readonly Page[];
+  /** Beside these, the widths at which the site says otherwise. */
+  readonly all: readonly Page[];
+}
+
+function viewsOf(page: Page, { media, draft = '', panel }: Wish): Views {
+  const place: DraftPlace = panel?.place === 'after' ? 'after' : 'before';
+  if (media === undefined) {
+    const laid = draft.trim() ? page.withDraft(draft, place) : page;
+    const looks = looksAt(laid).filter(({ words }) => words === '');
+    return { own: [laid], all: [laid, ...looks.map(({ view }) => view)] };
+  }
+  // An empty rule under the query tells where it holds.
+  const laid = page.withDraft(`${draft}\n@media ${media} { :not(*) { --: } }`, place);
+  const condition = laid.overlay!.styles.conditions.length - 1;
+  const holding = looksAt(laid).filter(({ view }) => view.isActive(condition));
+  const views = holding.length ? holding.map(({ view }) => view) : [laid];
+  return { own: views, all: views };
+}
+
+/** Other widths make a rule stronger, but never important: then they are told in a warning instead. */
+function needsIn(
+  { own, all }: Views,
+  targets: readonly Target[],
+  set: Wish['set'],
+  place: DraftPlace | 'unknown',
+): Needs[] {
+  const firm = own.map((view) => needsOf(view, targets, set, place));
+  const important = new Set(firm.flatMap((needs) => needs.important));
+  const others = all
+    .filter((view) => !own.includes(view))
+    .map((view) => needsOf(view, targets, set, place))
+    .filter((needs) => needs.hopeless.length === 0 && needs.important.every((one) => important.has(one)));
+  return [...firm, ...others];
 }
 
 /** Of the ten best selectors those first that on other pages match all of the kind and nothing else. */
@@ -127,7 +154,13 @@ function inAnyState(made: readonly Override[], wish: Wish): Override {
   };
 }
 
-function checkWish(page: Page, { at, set }: Wish): void {
+function checkWish(page: Page, { at, set, media }: Wish): void {
+  const fault = media === undefined ? undefined : mediaFault(media);
+  if (fault !== undefined)
+    throw new YeltoError(`"${media}" is no media query that browsers know: ${fault}.`, {
+      text: media,
+      remedy: 'Write it as in a sheet, in brackets: (max-width: 600px), or print.',
+    });
   if (at.length === 0) throw new YeltoError('There is nothing to style: no target was given.');
   if (Object.keys(set).length === 0)
     throw new YeltoError('There is nothing to set: no declaration was given.');
@@ -193,25 +226,40 @@ function assemble(made: {
   };
 }
 
-/** Lays the rule over the page and looks whether it wins; says where it does not. */
+/** Lays the rule behind the draft over the page and looks whether it wins; says where it does not. */
 function provenWarnings(page: Page, css: string, targets: readonly Target[], wish: Wish): string[] {
   // Where the place is not known the worse one is tried.
   const place: DraftPlace = wish.panel?.place === 'after' ? 'after' : 'before';
-  // Under a media query the rule is tried as if the query held.
-  const bareCss = wish.media ? css.replace(/^@media[^{]*\{\n([^]*)\}\n?$/, '$1') : css;
-  const tried = page.withDraft(bareCss, place);
-  const distinct = alikeInContest(tried, targets);
-  const failed = new Set<string>();
-  for (const property of Object.keys(wish.set)) {
-    for (const target of distinct) {
-      for (const longhand of longhandsOf(property)) {
-        const { entries } = contest(tried, target, longhand);
-        if (entries[0]?.declaration.sheet !== tried.overlay!.sheet) failed.add(property);
-      }
-    }
+  const front = wish.draft?.trim() ? `${wish.draft}\n` : '';
+  const line = front.split('\n').length;
+  const tried = page.withDraft(front + css, place);
+  const failed = new Map<string, Set<string>>();
+  const note = (property: string, words: string) => {
+    const known = failed.get(property);
+    if (known) known.add(words);
+    else failed.set(property, new Set([words]));
+  };
+  const blocks = tried.overlay!.styles.blocks;
+  const condition = blocks[blocks.length - 1]?.condition ?? 0;
+  for (const { view, words, from, to } of looksAt(tried)) {
+    if (!view.isActive(condition) || (wish.media === undefined && words !== '')) continue;
+    for (const property of Object.keys(wish.set))
+      for (const target of alikeInContest(view, targets))
+        for (const longhand of longhandsOf(property)) {
+          const [top] = standingCandidates(view, target, longhand);
+          const isOurs = top?.declaration.sheet === view.overlay!.sheet && top.declaration.line >= line;
+          if (!isOurs) note(property, words || (from === to ? `at ${from} px` : `from ${from} to ${to} px`));
+        }
   }
-  return [...failed].map((property) => `"${property}" does not win on every target.`);
+  return [...failed].map(([property, where]) =>
+    where.has(ownWidth(tried)) || wish.media !== undefined
+      ? `"${property}" does not win on every target.`
+      : `"${property}" does not win on every target ${[...where].join(', ')}.`,
+  );
 }
+
+/** Never the words of a stretch: a failure there is a failure at the page's own width. */
+const ownWidth = (page: Page) => `at ${page.conditions.width} px`;
 
 function elsewhereWarnings({ page, matched, spill, missed }: Elsewhere, { reach }: Wish): string[] {
   if (matched.length === 0) return [`On ${page} the selector matches nothing.`];

@@ -6,6 +6,7 @@ import {
   parseSheet,
   resolveHref,
   supports,
+  tooDeep,
   type Abilities,
   type AtRule,
   type Content,
@@ -128,7 +129,12 @@ export class Gatherer {
   }
 
   #missing(sheet: Omit<SheetToAdd, 'owner'>): void {
-    const answer = sheet.httpStatus ? ` (the server answered ${sheet.httpStatus})` : '';
+    const answer =
+      sheet.httpStatus === tooDeep
+        ? ' (imports within imports go too deep here)'
+        : sheet.httpStatus
+          ? ` (the server answered ${sheet.httpStatus})`
+          : '';
     this.#faults.push({
       kind: 'sheet-missing',
       line: sheet.line,

@@ -1,7 +1,7 @@
 import { ident } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
 import { parseSelectors, selectRows, type Tree } from '../selector/index.js';
-import { YeltoError } from '../text/index.js';
+import { after, kinds, readTokens, tokenText, YeltoError } from '../text/index.js';
 import type { Held } from './types.js';
 
 /** States that also hold for every ancestor (Selectors 4 §9.1–9.2). */
@@ -64,6 +64,25 @@ function readState(
     });
   }
   return { kind: 'pseudo', name };
+}
+
+/**
+ * `.row:hover` as `:hover` held on `.row`, `.menu.is-open` as the class held on `.menu`, `[open]` likewise: the last
+ * name of the last compound is the state. undefined where there is none.
+ */
+export function parseHeld(text: string): Held | undefined {
+  const tokens = readTokens(text.trim());
+  let start = -1;
+  for (let at = 0; at < tokens.count; at = after(tokens, at)) {
+    const sign = tokenText(tokens, at);
+    if (sign === '.' || sign === ':' || tokens.types[at] === kinds.LeftSquareBracket) start = at;
+    else if (tokens.types[at - 1] !== kinds.Colon && tokenText(tokens, at - 1) !== '.') start = -1;
+  }
+  if (start < 0) return undefined;
+  const state = tokenText(tokens, start, tokens.count);
+  const selector = tokenText(tokens, 0, start).trim();
+  if (selector.endsWith(':')) return undefined;
+  return { selector: selector === '' || /[\s>+~]$/.test(tokenText(tokens, 0, start)) ? `${selector} *`.trim() : selector, state };
 }
 
 /** The selectors of a list, for callers outside a sheet; throws on a bad one. */

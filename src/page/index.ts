@@ -16,5 +16,6 @@ export type { Keyframes, RegisteredProperty, RuleCondition, Scope, StyleBlock, S
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
+export { looksAt, whileHeld, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
-export { compileSelectors } from './held.js';
+export { compileSelectors, parseHeld } from './held.js';

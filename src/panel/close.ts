@@ -27,17 +27,18 @@ function endOfToken({ text, types, starts, count }: Tokens): string {
     case kinds.String: {
       const quote = last[0];
       // css-tree ends a string at the end of the text as a browser does.
-      return last.length > 1 && endsUnescaped(last, quote) ? '' : (/(?<!\\)(\\\\)*\\$/.test(last) ? '\n' : '') + quote;
+      return last.length > 1 && endsUnescaped(last, quote) ? '' : (endsInBackslash(last) ? '\n' : '') + quote;
     }
     case kinds.Url:
-      return /^url\(/i.test(last) && endsUnescaped(last, ')') ? '' : ')';
     case kinds.BadUrl:
-      return last.endsWith(')') ? '' : ')';
+      return endsUnescaped(last, ')') ? '' : `${endsInBackslash(last) ? 'fffd ' : ''})`;
     default:
       // A backslash at the very end stands for a letter that is none (CSS Syntax 3 §4.3.7).
-      return /(?<!\\)(\\\\)*\\$/.test(last) ? 'fffd ' : '';
+      return endsInBackslash(last) ? 'fffd ' : '';
   }
 }
+
+const endsInBackslash = (text: string) => /(?<!\\)(\\\\)*\\$/.test(text);
 
 function endsUnescaped(text: string, sign: string): boolean {
   return text.endsWith(sign) && /^[^]*?(?:[^\\]|^)(?:\\\\)*$/.test(text.slice(0, -1));

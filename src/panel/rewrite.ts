@@ -46,12 +46,14 @@ const kindsOf = ({ types, count }: Tokens) => [...types.subarray(0, count)];
 /** The same sheet with as little white space as it can be written with; comments are left out. */
 export function tightened(css: string): string {
   const tokens = readTokens(withoutComments(css).text);
+  // A brace that closes nothing ends no declaration.
+  const ends = new Set(tokens.closes.subarray(0, tokens.count));
   let text = '';
   for (let at = 0; at < tokens.count; at++) {
     const type = tokens.types[at];
     const piece = tokenText(tokens, at);
     if (type !== kinds.WhiteSpace) {
-      if (type === kinds.RightCurlyBracket) text = text.replace(/;$/, '');
+      if (type === kinds.RightCurlyBracket && ends.has(at)) text = text.replace(/;$/, '');
       text += type === kinds.RightCurlyBracket ? '}\n' : piece;
       continue;
     }

@@ -133,7 +133,7 @@ function wins(page: Page, wanted: readonly StyleBlock[], sheet: number): Step {
   let amount = 0;
   for (const block of own) {
     if (!wanted.some((one) => isSameSelector(block.selectorText, one.selectorText))) continue;
-    const { held } = statesOf(page, block);
+    const held = statesOf(page, block).sets.flat();
     const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
     const targets = targetsOf(view, block);
     for (const { property } of block.declarations) {

@@ -10,9 +10,8 @@ import {
   type Declaration,
   type Target,
 } from '../cascade/index.js';
-import type { Page, StyleBlock } from '../page/index.js';
+import type { Look, Page, StyleBlock } from '../page/index.js';
 import { longhandsOf } from '../value/index.js';
-import type { Look } from './looks.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =

@@ -1,6 +1,13 @@
+import { draftTargets, elementOf } from '../cascade/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
 import { longhandsOf } from '../value/index.js';
 import { statesOf } from './states.js';
+
+/** States in which the browser's own sheet looks different (HTML Standard §15.3). */
+const browserStates = [
+  { properties: /^outline-/, state: ':focus-visible' },
+  { properties: /^color$/, state: ':active' },
+];
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
@@ -8,7 +15,7 @@ const mostStates = 16;
 /** Rules that name a state, of a page and its draft, by the longhands that they set. */
 export class OtherStates {
   #byLonghand?: ReadonlyMap<string, readonly StyleBlock[]>;
-  readonly #held = new Map<StyleBlock, readonly Held[]>();
+  readonly #sets = new Map<StyleBlock, readonly (readonly Held[])[]>();
 
   constructor(private readonly laid: Page) {}
 
@@ -23,17 +30,23 @@ export class OtherStates {
       for (const rule of this.#byLonghand.get(longhand) ?? [])
         if (rule !== block && rules.size < mostStates) rules.add(rule);
     const sets = new Map<string, readonly Held[]>();
+    const own = browserStates.find(({ properties }) => longhandsOf(property).some((one) => properties.test(one)));
+    if (own) sets.set(own.state, this.#onTargets(block, own.state));
     for (const rule of rules) {
-      const held = this.#heldFor(rule);
-      if (held.length) sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), held);
+      for (const held of this.#setsFor(rule))
+        sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), held);
     }
     return [...sets.values()];
   }
 
-  #heldFor(rule: StyleBlock): readonly Held[] {
-    let held = this.#held.get(rule);
-    if (!held) this.#held.set(rule, (held = statesOf(this.laid, rule).held));
-    return held;
+  #onTargets(block: StyleBlock, state: string): readonly Held[] {
+    return (draftTargets(this.laid).get(block) ?? []).flat().map((target) => ({ element: elementOf(target), state }));
+  }
+
+  #setsFor(rule: StyleBlock): readonly (readonly Held[])[] {
+    let sets = this.#sets.get(rule);
+    if (!sets) this.#sets.set(rule, (sets = statesOf(this.laid, rule, true).sets));
+    return sets;
   }
 
   #file(): ReadonlyMap<string, readonly StyleBlock[]> {

@@ -1,9 +1,8 @@
 import type { Declaration } from '../cascade/index.js';
-import type { DraftPlace, Held, Page } from '../page/index.js';
+import { looksAt, whileHeld, type DraftPlace, type Held, type Look, type Page } from '../page/index.js';
 import { Lines } from '../text/index.js';
 import { judge, type Drafted, type Judgement } from './judge.js';
 import { lookAt } from './look.js';
-import { looksAt, whileHeld, type Look } from './looks.js';
 import { OtherStates } from './other-states.js';
 import { pieceVerdicts } from './pieces.js';
 import { Remedies } from './remedies.js';
@@ -41,8 +40,8 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   const remedies = new Remedies(laid, draft);
   const others = new OtherStates(laid);
   const verdicts = styles.blocks.flatMap((block) => {
-    const states = options.held ? { held: options.held, words: [] } : statesOf(page, block);
-    const looks = looksFor(states.held);
+    const states = options.held ? { sets: [options.held], words: [] } : statesOf(page, block);
+    const looks = states.sets.length ? uniqueLooks(states.sets.map(looksFor)) : looksFor([]);
     return block.declarations.map(({ property, value, important, start, end }): Verdict => {
       const at = lines.at(start);
       const declaration: Declaration = { origin: 'author', sheet, ...at, property, value, important };
@@ -60,9 +59,11 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
       if (options.held || !isIdle(found)) return { ...base, ...found };
       // It may still count while another rule's state is held.
       for (const held of others.beside(block, property)) {
-        const more = looksFor([...states.held, ...held]).map((look) => lookAt(look, declaration, block));
-        if (more.some(({ counts }) => counts.length))
-          return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
+        for (const own of [[], ...states.sets]) {
+          const more = looksFor([...own, ...held]).map((look) => lookAt(look, declaration, block));
+          if (more.some(({ counts }) => counts.length))
+            return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
+        }
       }
       return { ...base, ...found };
     });
@@ -71,6 +72,8 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
     (a, b) => a.declaration.line - b.declaration.line || a.declaration.column - b.declaration.column,
   );
 }
+
+const uniqueLooks = (lists: readonly (readonly Look[])[]): readonly Look[] => [...new Set(lists.flat())];
 
 const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
 

@@ -6,8 +6,8 @@ import { matchContext, matches, type Compound, type Selector, type Test } from '
 
 /** What must be held for a rule to match as its author meant it. */
 export interface RuleStates {
-  /** [] for a rule without states. */
-  readonly held: readonly Held[];
+  /** What is held at once, for each way in which the rule can match; [] for a rule without states. */
+  readonly sets: readonly (readonly Held[])[];
   /** States as a person reads them, `:hover on .due-row`, each once. */
   readonly words: readonly string[];
 }
@@ -16,24 +16,59 @@ export interface RuleStates {
 const toggledAttributes =
   /^(open|hidden|checked|selected|disabled|inert|popover|aria-(expanded|selected|current|pressed|checked|hidden|disabled|busy|invalid|sort)|data-(state|open|active|selected|expanded|visible|status|theme|mode|current))$/;
 
-const none: RuleStates = { held: [], words: [] };
+const none: RuleStates = { sets: [], words: [] };
+
+/** Ways to match, of lists inside of lists. */
+const mostWays = 12;
 
 /**
  * The states that a rule's selectors name, on all that could be in them: pseudo-classes that a person brings about,
  * and, where the selector matches nothing as the page stands, what a script or a person toggles: classes that mark a
- * state, `:checked`, `[open]`, `[aria-expanded="true"]`. What stands in `:not()` holds already.
+ * state, `:checked`, `[open]`, `[aria-expanded="true"]`. What stands in `:not()` holds already, and is asked for only
+ * where the states are wanted in which the rule ceases to match (`alsoNegated`).
  */
-export function statesOf(page: Page, { selectors }: Pick<StyleBlock, 'selectors'>): RuleStates {
-  const found = selectors.map((selector) => {
-    const wanted = new Wanted(page, !matchesNow(page, selector));
+export function statesOf(
+  page: Page,
+  { selectors }: Pick<StyleBlock, 'selectors'>,
+  alsoNegated = false,
+): RuleStates {
+  const found = selectors.flatMap(waysOf).map((selector) => {
+    const wanted = new Wanted(page, !matchesNow(page, selector), alsoNegated);
     wanted.inSelector(selector, []);
     return wanted;
   });
-  if (found.every(({ held }) => held.length === 0)) return none;
+  const sets = new Map(
+    found
+      .filter(({ held }) => held.length > 0)
+      .map(({ held }) => [held.map(({ element, state }) => `${element?.index} ${state}`).join(), held]),
+  );
+  if (sets.size === 0) return none;
   return {
-    held: found.flatMap(({ held }) => held),
+    sets: [...sets.values()],
     words: [...new Set(found.flatMap(({ words }) => words))],
   };
+}
+
+/** A selector for each of the ways that its `:is()` lists, those of nesting included, leave open. */
+function waysOf(selector: Selector): Selector[] {
+  let ways: Selector[] = [selector];
+  selector.compounds.forEach((compound, at) => {
+    compound.tests.forEach((test, which) => {
+      if (test.kind !== 'any' || (test.list.length < 2 && !test.list.some(({ compounds }) => compounds.length))) return;
+      const inner = test.list.flatMap(waysOf);
+      if (inner.length < 2 || ways.length * inner.length > mostWays) return;
+      ways = ways.flatMap((way) => inner.map((one) => withTest(way, at, which, { ...test, list: [one] })));
+    });
+  });
+  return ways;
+}
+
+function withTest(selector: Selector, at: number, which: number, test: Test): Selector {
+  const compounds = selector.compounds.with(at, {
+    ...selector.compounds[at],
+    tests: selector.compounds[at].tests.with(which, test),
+  });
+  return { ...selector, compounds };
 }
 
 function matchesNow(page: Page, selector: Selector): boolean {
@@ -51,6 +86,7 @@ class Wanted {
     private readonly page: Page,
     /** Whether states that scripts toggle are looked for too. */
     private readonly alsoToggled: boolean,
+    private readonly alsoNegated: boolean,
   ) {}
 
   /** `around` are selectors whose last compound is on the same element. */
@@ -92,6 +128,8 @@ class Wanted {
         for (const inner of test.of ?? []) this.inSelector(inner, [front, ...around]);
         return;
       case 'none':
+        if (this.alsoNegated) for (const inner of test.list) this.inSelector(inner, [front, ...around]);
+        return;
       case 'lang':
       case 'dir':
       case 'namespace':
@@ -156,6 +194,7 @@ class Wanted {
       case 'has':
         return [];
       case 'none':
+        return this.alsoNegated ? [] : [test];
       case 'nth':
       case 'lang':
       case 'dir':

@@ -3,6 +3,9 @@ import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../
 import { parseSheet } from './parse.js';
 import type { AtRule } from './rules.js';
 
+/** The status of a sheet that was not asked for, as imports within imports went too deep: HTTP's "loop detected". */
+export const tooDeep = 508;
+
 /** An `@import` (CSS Cascade 5 §2.2). */
 export interface Import {
   readonly href: string;

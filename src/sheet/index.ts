@@ -9,7 +9,7 @@ export type {
   WrittenDeclaration,
 } from './rules.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
-export { holds, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
+export { holds, mediaFault, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
 export type { MediaConditions } from './media-features.js';
 export { supports, type Abilities } from './supports.js';
-export { importedHrefs, parseImport, parseNamespace, resolveHref, type Import } from './imports.js';
+export { importedHrefs, parseImport, parseNamespace, resolveHref, tooDeep, type Import } from './imports.js';

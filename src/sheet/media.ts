@@ -86,6 +86,32 @@ export function askedBy(query: MediaQuery): { features: Comparison[]; media: str
   return { features, media };
 }
 
+/** What in a media query list no browser knows, in words; undefined where all of it can be answered. */
+export function mediaFault(text: string): string | undefined {
+  const query = parseMedia(text);
+  if (query.list.length === 0) return 'it asks for nothing';
+  const probe = { width: 1000, height: 800, medium: 'screen', preferences: {} } as const;
+  const faultIn = (question: Question): string | undefined => {
+    switch (question.kind) {
+      case 'unknown':
+        return 'it is not written as a media query';
+      case 'feature': {
+        const { name: feature, value } = question;
+        if (mediaFeature.compare(question, probe) !== undefined) return undefined;
+        return value ? `"${feature}: ${value}" is nothing that can be asked` : `there is no feature "${feature}"`;
+      }
+      case 'not':
+        return faultIn(question.of);
+      case 'all':
+      case 'some':
+        return question.of.map(faultIn).find((fault) => fault !== undefined);
+      case 'medium':
+        return /^(all|screen|print|speech)$/.test(question.name) ? undefined : `there is no medium "${question.name}"`;
+    }
+  };
+  return query.list.map(faultIn).find((fault) => fault !== undefined);
+}
+
 function answer(question: Question, conditions: MediaConditions): Truth {
   switch (question.kind) {
     case 'medium':

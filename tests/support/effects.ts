@@ -228,7 +228,10 @@ async function askEngine({
   for (const frame of frames) {
     const inner = frame.contentDocument!;
     const view = frame.contentWindow!;
-    for (const css of sheets) {
+    // What the browser's own sheet says of states that are only marked here.
+    const states =
+      '@layer browser { .held-focus-visible { outline: auto 1px } .held-active:any-link { color: #f00 } }';
+    for (const css of [states, ...sheets]) {
       const style = inner.createElement('style');
       style.textContent = css;
       inner.head.append(style);

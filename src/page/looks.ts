@@ -1,7 +1,9 @@
-import type { Conditions, Held, Page, RuleCondition, StyleSet } from '../page/index.js';
 import { askedSettings, type MediaSetting } from '../sheet/index.js';
+import type { Page } from './page.js';
+import type { RuleCondition, StyleSet } from './style-set.js';
+import type { Conditions, Held } from './types.js';
 
-/** One set of conditions under which a draft is looked at; media queries hold alike all over its stretch of widths. */
+/** One set of conditions under which a page is looked at; media queries hold alike all over its stretch of widths. */
 export interface Look {
   readonly view: Page;
   /** The least and the greatest width tried, CSS px. */
@@ -17,12 +19,12 @@ const mostLooks = 240;
 const mostMixes = 600;
 
 /**
- * Looks at a page with its draft: each side of every feature that a media query of site or draft asks about, at a
+ * Looks at a page, with its draft where it has one: each side of every feature that a media query of site or draft asks about, at a
  * width in each stretch; and for each nest of queries that holds in none of these, one in which it does, if there is
  * any. Looks under which all queries answer alike are one. The page's own conditions come first.
  */
 export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
-  const { styles } = laid.overlay!;
+  const styles = laid.overlay?.styles ?? laid.styles;
   const settings = distinctSettings(styles);
   const found = new Map<string, Look>();
   const add = (conditions: Conditions, words: string) => {
@@ -39,6 +41,10 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   for (const { apply, words } of others)
     for (const width of tried) add(apply({ ...laid.conditions, width }), words);
   if (!widths) for (const { conditions, words } of mixes(laid, [...found.values()])) add(conditions, words);
+  // What the draft asks for together with what the site asks for.
+  for (const { view, words } of ownLooks(laid, [...found.values()]))
+    for (const { apply, words: more } of settings)
+      add(apply(view.conditions), [words, more].filter(Boolean).join(' and '));
   return [...found.values()].sort((a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from);
 }
 
@@ -53,6 +59,18 @@ export function whileHeld(looks: readonly Look[], held: readonly Held[]): Look[]
     base = (base ?? look.view).under({ ...conditions, held: all });
     return { ...look, view: base };
   });
+}
+
+/** For each media query of the draft one look, beside the width alone, in which it holds. */
+function ownLooks(laid: Page, looks: readonly Look[]): Look[] {
+  const { conditions } = laid.overlay?.styles ?? laid.styles;
+  const own = new Set<Look>();
+  for (let at = laid.styles.conditions.length; at < conditions.length; at++) {
+    if (looks.some(({ view, words }) => words === '' && view.isActive(at))) continue;
+    const look = looks.find(({ view }) => view.isActive(at));
+    if (look) own.add(look);
+  }
+  return [...own];
 }
 
 function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
@@ -75,7 +93,7 @@ function widthsOf(laid: Page, settings: readonly MediaSetting[]): number[] {
 
 /** For each nest of media queries that held nowhere, conditions under which all of it holds, where there are any. */
 function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; words: string }[] {
-  const { styles } = laid.overlay!;
+  const styles = laid.overlay?.styles ?? laid.styles;
   return styles.conditions.flatMap((condition, at) => {
     if (!condition.media || looks.some(({ view }) => view.isActive(at))) return [];
     const settings = nestOf(styles, condition).flatMap(({ media }) => (media ? askedSettings(media) : []));

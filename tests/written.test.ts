@@ -1,0 +1,180 @@
+// Overrides for random wishes, judged by a real engine: under a media query, in a state, with several declarations, the
+// owner's own draft already there, at every width at which the platform says otherwise, in quirks mode too. Each must
+// win on all that was meant, wherever it is to hold, and match nothing else.
+import { writeFileSync } from 'node:fs';
+import type { Browser, Page as Tab } from 'playwright-core';
+import fc from 'fast-check';
+import { addToDraft, elementOf, parsePage, writeOverride, YeltoError, type Wish } from 'yelto';
+import { withHeldClasses } from './support/effects.js';
+import { startEngine } from './support/engine.js';
+import { mediaQueries, ordinaryCase, ordinarySheet } from './support/ordinary.js';
+
+let browser: Browser;
+let tab: Tab;
+const widths = [320, 600, 601, 899, 1000, 1280];
+beforeAll(async () => {
+  browser = await startEngine();
+  tab = await browser.newPage({ viewport: { width: 1300, height: 850 } });
+  await tab.setContent(
+    `<!DOCTYPE html>${widths.map((width) => `<iframe style="border:0;width:${width}px;height:800px"></iframe>`).join('')}`,
+  );
+});
+afterAll(() => browser.close());
+
+const seed = Number(process.env.SEED ?? 20261125);
+const runs = Number(process.env.RUNS ?? 60);
+
+const declaration = fc.constantFrom(
+  ['color', 'rgb(1, 2, 3)'],
+  ['margin-left', '13.5px'],
+  ['padding', '7px 3px'],
+  ['background-color', 'rgb(3, 2, 1)'],
+  ['font-size', '17px'],
+  ['border', '2px dotted rgb(9, 9, 9)'],
+  ['letter-spacing', '3px'],
+  ['display', 'inline-block'],
+  ['opacity', '0.625'],
+  ['padding-left', '9px'],
+  ['line-height', '31px'],
+  ['transform', 'translateY(-3px)'],
+) as fc.Arbitrary<[string, string]>;
+
+const wishes = fc.record({
+  one: ordinaryCase,
+  quirks: fc.constantFrom(false, false, true),
+  at: fc.array(fc.nat(), { minLength: 1, maxLength: 2 }),
+  set: fc.array(declaration, { minLength: 1, maxLength: 3 }),
+  reach: fc.constantFrom('only', 'alike') as fc.Arbitrary<'only' | 'alike'>,
+  place: fc.constantFrom('after', 'before', 'unknown') as fc.Arbitrary<'after' | 'before' | 'unknown'>,
+  media: fc.option(fc.constantFrom(...mediaQueries.filter((query) => !/print|prefers|10px/.test(query))), { freq: 2 }),
+  state: fc.option(
+    fc.record({ name: fc.constantFrom(':hover', ':focus', ':active'), carrier: fc.constantFrom('self', 'parent', 'before') }),
+    { freq: 2 },
+  ),
+  draft: fc.option(ordinarySheet, { freq: 2 }),
+});
+
+type Case = typeof wishes extends fc.Arbitrary<infer T> ? T : never;
+
+interface Asked {
+  readonly html: string;
+  readonly before: string;
+  readonly after: string;
+  readonly targets: readonly number[];
+  readonly holder?: { readonly index: number; readonly state: string };
+  readonly set: readonly (readonly [string, string])[];
+  readonly media: string | null;
+}
+
+/** At each width, the targets on which a declaration is not what it would be with the utmost strength. */
+function misses(asked: Asked): Promise<string[]> {
+  return tab.evaluate(async ({ html, before, after, targets, holder, set, media }) => {
+    const found: string[] = [];
+    for (const frame of document.querySelectorAll('iframe')) {
+      await new Promise((next) => {
+        frame.onload = next;
+        frame.srcdoc = html;
+      });
+      const inner = frame.contentDocument!;
+      const all = [...inner.querySelectorAll('*')];
+      if (holder) {
+        all[holder.index].classList.add(`held-${holder.state}`);
+        for (let up = all[holder.index].parentElement; up && /hover|active/.test(holder.state); up = up.parentElement)
+          up.classList.add(`held-${holder.state}`);
+      }
+      const sheet = (css: string, place: 'prepend' | 'append') => {
+        const style = inner.createElement('style');
+        style.textContent = css;
+        inner.head[place](style);
+      };
+      sheet(before, 'prepend');
+      sheet(after, 'append');
+      sheet('* { transition: none !important; animation: none !important }', 'append');
+      if (media && !frame.contentWindow!.matchMedia(media).matches) continue;
+      for (const index of targets) {
+        const element = all[index] as HTMLElement;
+        const own = element.getAttribute('style');
+        const read = () => {
+          const style = frame.contentWindow!.getComputedStyle(element);
+          return set.map(([property]) => {
+            const box = inner.createElement('div');
+            box.style.setProperty(property, 'inherit');
+            return [...box.style].map((name) => `${name}: ${style.getPropertyValue(name)}`).join('; ');
+          });
+        };
+        const now = read();
+        for (const [property, value] of set) element.style.setProperty(property, value, 'important');
+        const meant = read();
+        if (own === null) element.removeAttribute('style');
+        else element.setAttribute('style', own);
+        now.forEach((text, i) => {
+          if (text !== meant[i]) found.push(`${frame.clientWidth} px, element ${index}: ${text} instead of ${meant[i]}`);
+        });
+      }
+    }
+    return found;
+  }, asked);
+}
+
+async function wrongs({ one, quirks, at, set, reach, place, media, state, draft }: Case): Promise<string[]> {
+  const styles = one.sheets.map((css) => `<style>${css}</style>`).join('');
+  const html = `${quirks ? '' : '<!DOCTYPE html>'}${one.html.replace('</head>', `${styles}</head>`)}`;
+  const page = parsePage({ name: 'page.html', html });
+  const inBody = page.elements.filter(({ tag, parent }) => parent && !/^(head|body|title|style|rect|option|svg)$/.test(tag));
+  const targets = [...new Set(at.map((n) => inBody[n % inBody.length]))].slice(0, state ? 1 : 2);
+  const [first] = targets;
+  const siblings = first.parent!.children;
+  const holder =
+    state &&
+    { self: first, parent: first.parent!, before: siblings[siblings.indexOf(first) - 1] ?? first }[state.carrier];
+  const wish: Wish = {
+    at: targets,
+    set: Object.fromEntries(set),
+    reach: state ? 'only' : reach,
+    panel: { place },
+    media: media ?? undefined,
+    held: state && holder ? [{ element: holder, state: state.name }] : undefined,
+    draft: draft ?? undefined,
+  };
+  let override;
+  try {
+    override = writeOverride(page, wish);
+  } catch (error) {
+    if (error instanceof YeltoError) return [];
+    throw error;
+  }
+  const { css, matched, spill, warnings } = override;
+  // What cannot be had is said, not hidden.
+  if (warnings.some((warning) => /^Nothing of the owner|does not win|animation/.test(warning))) return [];
+  const wrong: string[] = [];
+  if (spill.length && !warnings.some((warning) => /nobody asked for/.test(warning))) wrong.push(`spills ${spill.length} unsaid`);
+  if (!targets.every((target) => matched.includes(elementOf(target)))) wrong.push('leaves a target out');
+  const text = addToDraft(draft ?? '', css);
+  for (const where of place === 'unknown' ? ['before', 'after'] : [place])
+    wrong.push(
+      ...(await misses({
+        html: `${quirks ? '' : '<!DOCTYPE html>'}${one.html.replace('</head>', `${one.sheets.map((sheet) => `<style>${withHeldClasses(sheet)}</style>`).join('')}</head>`)}`,
+        before: where === 'before' ? withHeldClasses(text) : '',
+        after: where === 'before' ? '' : withHeldClasses(text),
+        targets: targets.map(({ index }) => index),
+        holder: state && holder ? { index: holder.index, state: state.name.slice(1) } : undefined,
+        set: [...new Map(set)],
+        media: media ?? null,
+      })),
+    );
+  return wrong.map((text_) => `${text_}\n  ${css.replace(/\s+/g, ' ')} [${place}${media ? `, ${media}` : ''}${state ? `, ${state.name} on ${state.carrier}` : ''}${draft ? ', with a draft' : ''}${quirks ? ', quirks' : ''}] ${warnings.join(' ')}`);
+}
+
+test(`${runs} random wishes win in the engine wherever they are to hold (SEED=${seed})`, async () => {
+  const found: { wrong: string; wish: Case }[] = [];
+  await fc.assert(
+    fc.asyncProperty(wishes, async (wish) => {
+      const wrong = await wrongs(wish);
+      if (process.env.COLLECT) found.push(...wrong.slice(0, 1).map((text) => ({ wrong: text, wish })));
+      else expect(wrong).toEqual([]);
+    }),
+    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
+  );
+  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
+  expect(found.map(({ wrong }) => wrong)).toEqual([]);
+}, 3_600_000);
