@@ -1,7 +1,7 @@
 import type { Command } from 'commander';
 import { describeTarget, elementOf, entryPlace, type Entry, type Target } from '../cascade/index.js';
 import { panelProfiles, type PanelProfile } from '../facts/index.js';
-import { saveToDraft } from '../node/index.js';
+import { readDraft, saveToDraft } from '../node/index.js';
 import { reaches, writeOverride, type Override, type Reach } from '../override/index.js';
 import type { Page } from '../page/index.js';
 import { prove } from '../proof/index.js';
@@ -56,7 +56,9 @@ export function addWrite(program: Command, io: Io, done: (code: ExitCode) => voi
       const targets = findTargets(page, options);
       const steps = reaches(pages, targets[0]);
       const { at, reach } = readReach(options.reach, targets, steps);
+      const draft = options.draft === undefined ? undefined : await readDraft(options.draft);
       const override = writeOverride(pages, {
+        draft,
         at,
         set: readSet(options),
         reach,
@@ -67,7 +69,7 @@ export function addWrite(program: Command, io: Io, done: (code: ExitCode) => voi
       });
       if (options.draft) await saveToDraft(options.draft, override.css);
       const short = prove(page, override.css, { panel: findPanel(options.panel) }).verdicts.filter(
-        ({ outcome }) => outcome === 'no-effect' || outcome === 'partly',
+        ({ outcome }) => /^(no-effect|partly|cannot-tell)$/.test(outcome),
       );
       if (options.json) printJson(io, { command: 'write', target: elementOf(at[0]), ...override, short });
       else {
@@ -122,7 +124,15 @@ function readSet({ set = [], hide }: WriteOptions): Record<string, string> {
         remedy: 'Write a property, a colon and a value, as in --set "font-size: 18px".',
       });
     }
-    wished[property] = value;
+    const before = wished[property.toLowerCase()];
+    if (before !== undefined && before !== value)
+      throw new YeltoError(
+        property.toLowerCase() === 'display' && hide
+          ? '--hide and --set display say two things about one box.'
+          : `--set gives ${property} twice: ${before} and ${value}.`,
+        { text, remedy: 'Take one of the two.' },
+      );
+    wished[property.startsWith('--') ? property : property.toLowerCase()] = value;
   }
   if (Object.keys(wished).length === 0) {
     throw new YeltoError('Nothing was wished for.', {

@@ -25,7 +25,7 @@ a:any-link { color: -webkit-link; text-decoration: underline; cursor: pointer }
 :link { color: #0000ee }
 :visited { color: #551a8b }
 :link:active, :visited:active { color: #ff0000 }
-:focus-visible { outline: auto 1px }
+:where(a[href], area[href], button, input, select, textarea, summary, iframe, [tabindex], [contenteditable]):focus-visible { outline: auto 1px }
 address, cite, dfn, em, i, var { font-style: italic }
 b, strong { font-weight: bolder }
 code, kbd, samp, tt { font-family: monospace }

@@ -23,10 +23,18 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
     section: 'CSS Pseudo-Elements 4 §4.1',
   },
   {
-    properties: /^(?!content$|counter-|display$|direction$).*/,
+    properties: /^(background-|border-|box-shadow|outline-|width|height|min-|padding-)/,
     when: (box) => isGenerated(box) && /^(none|normal)$/.test(box.content),
     why: 'the pseudo-element is not made, as its content is none',
     remedy: 'content: ""',
+    section: 'CSS Content 3 §1.2',
+  },
+  {
+    // What shows on letters only needs more than an empty text.
+    properties: /^(?!content$|counter-|display$|direction$).*/,
+    when: (box) => isGenerated(box) && /^(none|normal)$/.test(box.content),
+    why: 'the pseudo-element is not made, as its content is none',
+    remedy: '',
     section: 'CSS Content 3 §1.2',
   },
   {

@@ -9,6 +9,8 @@ const browserStates = [
   { properties: /^color$/, state: ':active' },
 ];
 
+const focusable = /^(a|area|button|input|select|textarea|summary|iframe)$/;
+
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
 
@@ -40,7 +42,12 @@ export class OtherStates {
   }
 
   #onTargets(block: StyleBlock, state: string): readonly Held[] {
-    return (draftTargets(this.laid).get(block) ?? []).flat().map((target) => ({ element: elementOf(target), state }));
+    // Only what can be reached by the keyboard gets the focus.
+    return (draftTargets(this.laid).get(block) ?? [])
+      .flat()
+      .map(elementOf)
+      .filter(({ tag, attributes }) => state !== ':focus-visible' || focusable.test(tag) || attributes.has('tabindex'))
+      .map((element) => ({ element, state }));
   }
 
   #setsFor(rule: StyleBlock): readonly (readonly Held[])[] {

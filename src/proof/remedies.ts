@@ -13,6 +13,8 @@ import type { Drafted } from './judge.js';
 import type { Sighting } from './look.js';
 import { strengthened } from './strengthen.js';
 
+const idleValue = /^(0|0px|auto|none|normal|start|stretch|visible|static|baseline|inherit|initial|unset|revert|revert-layer)$/i;
+
 /** So many remedies are looked for in one proof; a draft of which more falls short is mended step by step. */
 const mostRemedies = 30;
 
@@ -91,9 +93,10 @@ export class Remedies {
   }
 
   /** "Add display: block to the same rule", where the property works with it. */
-  adding({ end }: Drafted, addition: string, working: readonly Sighting[]): string | undefined {
+  adding({ end, declaration }: Drafted, addition: string, working: readonly Sighting[]): string | undefined {
     if (!/^[\w-]+: /.test(addition)) return addition;
-    if (!this.mayAsk()) return undefined;
+    // Nobody needs help to have nothing.
+    if (idleValue.test(declaration.value) || !this.mayAsk()) return undefined;
     const text = `${this.draft.slice(0, end)}; ${addition}${this.draft.slice(end)}`;
     const mended = this.laid.bare.withDraft(text, this.laid.overlay!.place);
     const works = working.some(({ look, counts }) => {

@@ -1,4 +1,5 @@
 import { lexer } from 'css-tree';
+import { splitBackground } from './split-background.js';
 import { canonicalProperty, initialValue, isLonghand, longhandsOf } from './properties.js';
 
 /** Shorthands whose parts go to the sides or ends in order (CSS Box 4 §3.2, CSS Box Alignment 3 §6.3, …). */
@@ -24,6 +25,7 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
   if (name === 'font') return splitFont(longhands, value);
   const parts = topLevelParts(value);
   if (name === 'border-radius') return splitRadius(longhands, value);
+  if (name === 'background') return splitBackground(longhands, value);
   if (parts === undefined) return undefined;
   if (fourSides.test(name) && parts.length <= 4) {
     const [top, right = top, bottom = top, left = right] = parts;
@@ -37,7 +39,6 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
     return zip(longhands, longhands.map((one) => (one === 'list-style-position' ? 'outside' : 'none')));
   if (name === 'white-space') return splitWhiteSpace(longhands, parts);
   if (name === 'flex') return splitFlex(parts);
-  if (name === 'background' && parts.length === 1) return splitSingleBackground(longhands, parts[0]);
   if (name === 'background-position') return splitPosition(longhands, parts);
   if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
   return undefined;
@@ -62,7 +63,7 @@ function splitRadius(longhands: readonly string[], value: string): ReadonlyMap<s
 }
 
 /** CSS Backgrounds 3 §3.6, one layer: one to four words and lengths, in either order where they are words. */
-function splitPosition(
+export function splitPosition(
   longhands: readonly string[],
   parts: readonly string[],
 ): ReadonlyMap<string, string> | undefined {
@@ -141,15 +142,6 @@ function splitFont(longhands: readonly string[], value: string): ReadonlyMap<str
   return split;
 }
 
-function splitSingleBackground(
-  longhands: readonly string[],
-  part: string,
-): ReadonlyMap<string, string> | undefined {
-  const owner = ['background-color', 'background-image'].find((name) => fits(name, part));
-  if (!owner) return undefined;
-  return new Map(longhands.map((name) => [name, name === owner ? part : initialValue(name)]));
-}
-
 function splitByGrammar(
   longhands: readonly string[],
   parts: readonly string[],
@@ -174,7 +166,7 @@ function fits(longhand: string, part: string): boolean {
 }
 
 /** Parts between white space outside brackets and strings; undefined where a top-level comma or slash stands. */
-function topLevelParts(value: string): string[] | undefined {
+export function topLevelParts(value: string): string[] | undefined {
   const parts: string[] = [];
   let depth = 0;
   let part = '';

@@ -72,7 +72,9 @@ export class EffectJudge {
   /** One effect for each of the case's declarations; those of a list of selectors are taken together. */
   async effects(one: OrdinaryCase): Promise<Map<number, Effect>> {
     const { html, sheets, draft, declarations } = one;
-    const worlds = [[], ...one.states];
+    // Whatever takes the focus shows a ring that the browser draws.
+    const focus = { carrier: ':is(a[href], button, input, select, textarea, summary)', state: ':focus-visible' };
+    const worlds = [[], ...one.states, ...(/outline/.test(draft) ? [[focus]] : [])];
     const asked = {
       html,
       sheets: sheets.map(withHeldClasses),
@@ -178,6 +180,62 @@ export class PictureJudge {
     );
     return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
   }
+
+  /** On the page of the last picture: where a value is not what it would be with the utmost strength, in words. */
+  differsFromUtmost(selector: string, property: string, value: string): Promise<string | undefined> {
+    return this.tab.evaluate(
+      ({ selector, property, value }) => {
+        const [, plain = selector, pseudo] =
+          /^([^]*?)(::[\w-]+|:(?:before|after|first-line|first-letter))$/.exec(selector) ?? [];
+        const found = document.querySelectorAll(plain === '' ? '*' : plain);
+        if (found.length === 0) return 'it matches nothing';
+        if (pseudo) return undefined;
+        for (const element of found as NodeListOf<HTMLElement>) {
+          const names = (() => {
+            const box = document.createElement('div');
+            box.style.setProperty(property, value);
+            return [...box.style];
+          })();
+          const read = () =>
+            names.map((name) => `${name}: ${getComputedStyle(element).getPropertyValue(name)}`).join('; ');
+          const now = read();
+          const own = element.getAttribute('style');
+          element.style.setProperty(property, value, 'important');
+          const meant = read();
+          if (own === null) element.removeAttribute('style');
+          else element.setAttribute('style', own);
+          if (now !== meant) return `${now} instead of ${meant} on <${element.tagName}>`;
+        }
+        return undefined;
+      },
+      { selector: withHeldClasses(selector), property, value },
+    );
+  }
+
+  /** On the page of the last picture: whether any thing has the value. */
+  isAnywhere(selector: string, pseudo: string, property: string, value: string): Promise<boolean> {
+    return this.tab.evaluate(
+      ({ selector, pseudo, property, value }) => {
+        const box = document.createElement('div');
+        document.body.append(box);
+        box.style.setProperty(property, value);
+        const meant = getComputedStyle(box).getPropertyValue(property) || value;
+        box.remove();
+        return [...document.querySelectorAll(selector)].some(
+          (one) => getComputedStyle(one, pseudo || null).getPropertyValue(property) === meant,
+        );
+      },
+      { selector: withHeldClasses(selector), pseudo: pseudo.replace(/^:?:/, '::'), property, value },
+    );
+  }
+
+  async count(html: string, selector: string): Promise<number> {
+    await this.tab.setContent(`<!DOCTYPE html>${html}`);
+    return this.tab.evaluate(
+      (text) => document.querySelectorAll(text.replace(/::?(before|after|marker|placeholder|first-line)$/, '')).length,
+      selector,
+    );
+  }
 }
 
 /** Runs in the page. */
@@ -230,7 +288,7 @@ async function askEngine({
     const view = frame.contentWindow!;
     // What the browser's own sheet says of states that are only marked here.
     const states =
-      '@layer browser { .held-focus-visible { outline: auto 1px } .held-active:any-link { color: #f00 } }';
+      '@layer browser { :where(a[href], button, input, select, textarea, summary).held-focus-visible { outline: auto 1px } .held-active:any-link { color: #f00 } }';
     for (const css of [states, ...sheets]) {
       const style = inner.createElement('style');
       style.textContent = css;

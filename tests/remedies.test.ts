@@ -1,0 +1,101 @@
+// Every remedy of a verdict on random ordinary drafts is tried in a real engine, under the verdict's own conditions and
+// states, and must do what it says.
+import { writeFileSync } from 'node:fs';
+import type { Browser } from 'playwright-core';
+import fc from 'fast-check';
+import { parsePage, prove, type Verdict } from 'yelto';
+import { startEngine } from './support/engine.js';
+import { PictureJudge } from './support/effects.js';
+import { ordinaryCase, type HeldState, type OrdinaryCase } from './support/ordinary.js';
+
+let browser: Browser;
+let pictures: PictureJudge;
+beforeAll(async () => {
+  browser = await startEngine();
+  pictures = await PictureJudge.open(browser);
+});
+afterAll(() => browser.close());
+
+const seed = Number(process.env.SEED ?? 20261125);
+const runs = Number(process.env.RUNS ?? 40);
+const tally = new Map<string, number>();
+const note = (name: string) => tally.set(name, (tally.get(name) ?? 0) + 1);
+
+/** `Write: .a.a { color: red; }`: on all that it matches the value is what it would be with the utmost strength. */
+async function written(one: OrdinaryCase, verdict: Verdict, css: string, states: readonly HeldState[]) {
+  await pictures.under(verdict.conditions);
+  const sheets = [...one.sheets, css];
+  await pictures.picture(one.html, sheets, states);
+  const { property } = verdict.declaration;
+  const [, selector = '', value = ''] =
+    new RegExp(`([^{}]*)\\{ ${property.replace(/[-]/g, '\\-')}: ([^;]*?)(?: !important)?; \\}`).exec(css) ?? [];
+  return pictures.differsFromUtmost(selector.trim(), property, value);
+}
+
+/** `Add display: block to the same rule.`: with it the declaration is seen. */
+async function added(one: OrdinaryCase, verdict: Verdict, addition: string, start: number, states: readonly HeldState[]) {
+  await pictures.under(verdict.conditions);
+  const { end } = one.declarations.find((placed) => placed.start === start)!;
+  const { draft } = one;
+  const withBoth = `${draft.slice(0, end)}; ${addition}${draft.slice(end)}`;
+  const withoutOwn = `${draft.slice(0, start)}${addition}${draft.slice(end)}`;
+  const [before, after] = [
+    await pictures.picture(one.html, [...one.sheets, withoutOwn], states),
+    await pictures.picture(one.html, [...one.sheets, withBoth], states),
+  ];
+  // Whether there is anything to see hangs on what stands around; the demonstrations are in no-effect.test.ts.
+  if (before !== after) note('add, seen');
+  const [property, value] = addition.split(': ');
+  const placed = one.declarations.filter((each) => each.start === start);
+  const faults = await Promise.all(
+    placed.map((each) => pictures.isAnywhere(each.selector, each.pseudo, property, value)),
+  );
+  return faults.some((isThere) => isThere) ? undefined : `${addition} wins nowhere`;
+}
+
+async function wrongs(one: OrdinaryCase): Promise<string[]> {
+  const html = `<!DOCTYPE html>${one.html.replace('</head>', `${one.sheets.map((css) => `<style>${css}</style>`).join('')}</head>`)}`;
+  const page = parsePage({ name: 'page.html', html });
+  const lines = one.draft.split('\n');
+  const wrong: string[] = [];
+  for (const verdict of prove(page, one.draft).verdicts) {
+    const { remedy, declaration } = verdict;
+    if (!remedy) continue;
+    const start =
+      lines.slice(0, declaration.line - 1).reduce((sum, text) => sum + text.length + 1, 0) + declaration.column - 1;
+    const own = one.declarations.filter((placed) => placed.start === start);
+    const states = verdict.conditions.held.length ? own.flatMap((placed) => placed.states) : [];
+    const [, css] = /^Write(?:, outside of layers)?: ([^]+)$/.exec(remedy) ?? [];
+    const [, addition] = /^Add ([^]+) to the same rule\.$/.exec(remedy) ?? [];
+    const [, selector, amount] = /^Write ([^]+) \(matches (\d+) elements?\)\.$/.exec(remedy) ?? [];
+    let fault: string | undefined;
+    if (css) {
+      note('write');
+      fault = await written(one, verdict, css, states);
+    } else if (addition) {
+      note('add');
+      fault = await added(one, verdict, addition, start, states);
+    } else if (selector) {
+      note('selector');
+      const found = await pictures.count(one.html, selector);
+      fault = found === Number(amount) ? undefined : `it matches ${found}`;
+    }
+    if (fault) wrong.push(`${declaration.property}: ${declaration.value} ${verdict.outcome} (${verdict.why}): “${remedy}”, but ${fault}`);
+  }
+  return wrong;
+}
+
+test(`remedies on ${runs} random drafts do what they say (SEED=${seed})`, async () => {
+  const found: { wrong: string; one: OrdinaryCase }[] = [];
+  await fc.assert(
+    fc.asyncProperty(ordinaryCase, async (one) => {
+      const wrong = await wrongs(one);
+      if (process.env.COLLECT) found.push(...wrong.map((text) => ({ wrong: text, one })));
+      else expect(wrong).toEqual([]);
+    }),
+    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
+  );
+  console.log(`seed ${seed}, ${runs} drafts:`, Object.fromEntries(tally));
+  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
+  expect(found.map(({ wrong }) => wrong)).toEqual([]);
+}, 3_600_000);
