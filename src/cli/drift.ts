@@ -17,6 +17,8 @@ const painted: Record<Drifted['fate'], (text: string) => string> = {
   found: paint.good,
   spare: paint.wary,
   elsewhere: paint.quiet,
+  'part lost': paint.bad,
+  'cannot tell': paint.wary,
   lost: paint.bad,
   'never worked': paint.bad,
 };
@@ -33,7 +35,7 @@ export function addDrift(program: Command, io: Io, done: (code: ExitCode) => voi
         await openForCommand(io, after, options),
       ];
       const found = drift(old, fresh, draft, { panel: findPanel(options.panel) });
-      const fallen = found.filter(({ fate }) => fate === 'lost' || fate === 'never worked');
+      const fallen = found.filter(({ fate }) => /^(lost|part lost|never worked)$/.test(fate));
       if (options.json) printJson(io, { command: 'drift', ok: fallen.length === 0, drifted: found });
       else print(io, options.draft, found, fallen.length);
       done(fallen.length ? 1 : 0);

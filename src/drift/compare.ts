@@ -1,5 +1,5 @@
 import {
-  contests,
+  computedOf,
   elementOf,
   entryPlace,
   ruleText,
@@ -9,8 +9,8 @@ import {
 } from '../cascade/index.js';
 import { shapeOf } from '../hook/index.js';
 import type { Page, PageElement } from '../page/index.js';
-import { nearest, count } from '../text/index.js';
-import { isInherited, isSameValue } from '../value/index.js';
+import { count } from '../text/index.js';
+import { longhandNames, isSameValue } from '../value/index.js';
 
 /** One longhand that two targets have different values for. */
 export interface Difference {
@@ -32,30 +32,21 @@ export interface Comparison {
  * names, boxes and sheets is different. Both lists are [] for things that are alike.
  */
 export function compare(a: { page: Page; target: Target }, b: { page: Page; target: Target }): Comparison {
-  const names = new Set(
-    [a, b].flatMap(({ page, target }) => contests(page, target).map(({ property }) => property)),
-  );
-  for (const longhand of inheritedLooks) names.add(longhand);
-  const differences = [...names]
-    .filter((name) => !name.startsWith('--'))
-    .sort()
-    .flatMap((property): Difference[] => {
-      const values = [a, b].map(({ page, target }) => valueOf(page, target, property)) as [string, string];
-      if (isSameValue(...values)) return [];
-      const from = [a, b].map(({ page, target }) => sourceOf(page, target, property)) as [string, string];
-      return [{ property, values, from }];
-    });
+  const differences = seenLonghands.flatMap((property): Difference[] => {
+    const computed = [a, b].map(({ page, target }) => computedOf(page, target, property));
+    if (computed[0] === computed[1]) return [];
+    const values = [a, b].map(({ page, target }) => valueOf(page, target, property)) as [string, string];
+    const from = [a, b].map(({ page, target }) => sourceOf(page, target, property)) as [string, string];
+    // Where the words are alike the computed values tell them apart.
+    return [{ property, values: isSameValue(...values) ? [computed[0], computed[1]] : values, from }];
+  });
   return { differences, reasons: reasonsFor(a, b) };
 }
 
-const inheritedLooks = [
-  'color',
-  'font-family',
-  'font-size',
-  'font-weight',
-  'line-height',
-  'text-align',
-].filter(isInherited);
+/** Longhands by which a thing looks or behaves; flow-relative ones are told by their physical names. */
+const seenLonghands: readonly string[] = longhandNames().filter(
+  (name) => !/(^|-)(block|inline)(-|$)|^-webkit-(locale|rtl|tap)|^-internal/.test(name) || name === 'inline-size',
+);
 
 function sourceOf(page: Page, target: Target, property: string): string {
   const [winner] = contest(page, target, property).entries;
@@ -110,7 +101,7 @@ function classReasons(a: PageElement, b: PageElement, where: string): string[] {
   const onlyB = b.classes.filter((name) => lasting(name) && !a.classes.includes(name));
   const reasons: string[] = [];
   for (const name of onlyA) {
-    const [near] = nearest(name, onlyB);
+    const near = onlyB.find((other) => isSlip(name, other));
     reasons.push(
       near
         ? `"${name}" is spelled "${near}" on the second${where}`
@@ -119,6 +110,28 @@ function classReasons(a: PageElement, b: PageElement, where: string): string[] {
     if (near) onlyB.splice(onlyB.indexOf(near), 1);
   }
   return [...reasons, ...onlyB.map((name) => `only the second has the class "${name}"${where}`)];
+}
+
+/** Whether two names are one, spelled differently: by signs between words, letter case, or a single letter. */
+function isSlip(a: string, b: string): boolean {
+  const plain = (name: string) => name.toLowerCase().replace(/[-_]/g, '');
+  const [left, right] = [plain(a), plain(b)];
+  if (left === right) return true;
+  // A number at the end tells things apart on purpose.
+  if (left.length < 6 || left.replace(/\d+/g, '') === right.replace(/\d+/g, '')) return false;
+  return isOneLetterApart(left, right);
+}
+
+function isOneLetterApart(a: string, b: string): boolean {
+  if (Math.abs(a.length - b.length) > 1) return false;
+  let front = 0;
+  while (front < a.length && a[front] === b[front]) front++;
+  let back = 0;
+  const most = Math.min(a.length, b.length) - front;
+  while (back < most && a[a.length - 1 - back] === b[b.length - 1 - back]) back++;
+  const [leftA, leftB] = [a.length - front - back, b.length - front - back];
+  const isSwap = leftA === 2 && leftB === 2 && a[front] === b[front + 1] && a[front + 1] === b[front];
+  return isSwap || Math.max(leftA, leftB) <= 1;
 }
 
 function attributeReasons(a: PageElement, b: PageElement, where: string): string[] {

@@ -1,14 +1,25 @@
-import { elementOf, type Target } from '../cascade/index.js';
+import { draftTargets, elementOf, pseudoOf, type Target } from '../cascade/index.js';
 import { counterpart } from '../hook/index.js';
 import { writeOverride } from '../override/index.js';
-import type { Page, PageElement } from '../page/index.js';
-import { prove, type ProofOptions, type Verdict } from '../proof/index.js';
-import { list, YeltoError } from '../text/index.js';
+import type { Held, Page, StyleBlock } from '../page/index.js';
+import { prove, statesOf, type Outcome, type ProofOptions, type Verdict } from '../proof/index.js';
+import { matchContext, matches } from '../selector/index.js';
+import { Lines, list, YeltoError } from '../text/index.js';
 
 /** What a new release does to one declaration of a draft. */
 export interface Drifted {
-  /** `holds`; `lost`: it took effect and does not now; `spare`: not needed any more; `found`: it works only now; `elsewhere`: neither capture has what it matches. */
-  readonly fate: 'holds' | 'lost' | 'spare' | 'found' | 'elsewhere' | 'never worked';
+  /**
+   * - `holds`: it takes effect as before.
+   * - `part lost`: it takes effect, and less of it than before.
+   * - `lost`: it took effect and does not now.
+   * - `spare`: it is not needed any more.
+   * - `found`: it works only now.
+   * - `elsewhere`: neither capture has what it matches.
+   * - `never worked`.
+   * - `cannot tell`: in one of the two, what was not read decides.
+   */
+  readonly fate:
+    'holds' | 'part lost' | 'lost' | 'spare' | 'found' | 'elsewhere' | 'never worked' | 'cannot tell';
   readonly before: Verdict;
   readonly after: Verdict;
   /** In plain words, a sentence without its full stop. */
@@ -17,6 +28,9 @@ export interface Drifted {
   readonly remedy?: string;
 }
 
+/** So many rules are looked for in one answer; more than that are mended step by step. */
+const mostRemedies = 30;
+
 /**
  * Proves a draft on two captures of the same page, an old release and a new one, and tells for each declaration
  * what became of it. Things that the draft styled are looked for in the new capture by place, names and text.
@@ -24,24 +38,38 @@ export interface Drifted {
  */
 export function drift(before: Page, after: Page, draft: string, options: ProofOptions = {}): Drifted[] {
   const old = prove(before, draft, options).verdicts;
-  const fresh = prove(after, draft, options).verdicts;
-  return old.map((verdict, i) => {
-    const now = fresh[i];
-    const fate = fateOf(verdict, now);
-    const told = fate === 'lost' ? lostWords(before, after, verdict, now, options) : plainWords(fate, now);
-    return { fate, before: verdict, after: now, ...told };
+  const fresh = new Map(prove(after, draft, options).verdicts.map((verdict) => [placeOf(verdict), verdict]));
+  const rules = new Rules(before, after, draft, options);
+  return old.flatMap((verdict): Drifted[] => {
+    const now = fresh.get(placeOf(verdict));
+    if (!now) return [];
+    const gone = rules.goneSelectors(verdict);
+    const fate = fateOf(verdict, now, gone.length > 0);
+    return [{ fate, before: verdict, after: now, ...wordsFor(fate, verdict, now, gone, rules) }];
   });
 }
 
-function fateOf(before: Verdict, after: Verdict): Drifted['fate'] {
-  if (before.outcome === 'matches-nothing' && after.outcome === 'matches-nothing') return 'elsewhere';
-  const worked = before.outcome === 'wins';
-  if (after.outcome === 'wins') return worked ? 'holds' : 'found';
-  if (!worked) return 'never worked';
-  return after.outcome === 'needless' ? 'spare' : 'lost';
+const placeOf = ({ declaration: { line, column, property } }: Verdict) => `${line}:${column} ${property}`;
+const isAtWork = (outcome: Outcome) => outcome === 'wins' || outcome === 'partly';
+
+function fateOf({ outcome: was }: Verdict, { outcome: is }: Verdict, isLess: boolean): Drifted['fate'] {
+  if (was === 'matches-nothing' && is === 'matches-nothing') return 'elsewhere';
+  if (was === 'cannot-tell' || is === 'cannot-tell') return 'cannot tell';
+  if (isAtWork(is)) {
+    if (!isAtWork(was)) return 'found';
+    return isLess || (was === 'wins' && is === 'partly') ? 'part lost' : 'holds';
+  }
+  if (!isAtWork(was)) return 'never worked';
+  return is === 'needless' ? 'spare' : 'lost';
 }
 
-function plainWords(fate: Drifted['fate'], { why, remedy }: Verdict): Pick<Drifted, 'why' | 'remedy'> {
+function wordsFor(
+  fate: Drifted['fate'],
+  before: Verdict,
+  { why, remedy, outcome }: Verdict,
+  gone: readonly string[],
+  rules: Rules,
+): Pick<Drifted, 'why' | 'remedy'> {
   switch (fate) {
     case 'holds':
       return { why: 'it takes effect as before' };
@@ -51,51 +79,145 @@ function plainWords(fate: Drifted['fate'], { why, remedy }: Verdict): Pick<Drift
       return { why: 'neither page has anything that it matches; look at the page that it is for' };
     case 'spare':
       return { why: 'the new release looks so by itself', remedy: 'Take the declaration out.' };
+    case 'part lost':
+      return gone.length
+        ? { why: `${list(gone)} ${gone.length === 1 ? 'matches' : 'match'} nothing in the new release`, remedy: rules.writtenAnew(before) }
+        : { why, remedy };
     case 'lost':
+      return outcome === 'matches-nothing'
+        ? { why: rules.goneWords(before), remedy: rules.writtenAnew(before) }
+        : { why, remedy };
     case 'never worked':
+    case 'cannot tell':
       return { why, remedy };
   }
 }
 
-function lostWords(
-  before: Page,
-  after: Page,
-  { selector, declaration }: Verdict,
-  now: Verdict,
-  { panel, held }: ProofOptions,
-): Pick<Drifted, 'why' | 'remedy'> {
-  if (now.outcome !== 'matches-nothing') return { why: now.why, remedy: now.remedy };
-  const gone = namesGone(selector, after);
-  const why = gone.length
-    ? `the new release has nothing called ${list(gone)}`
-    : 'the things it matched stand in other boxes now';
-  const targets = targetsOf(before, selector).flatMap((target): Target[] => {
-    const element = counterpart(elementOf(target), after);
-    if (!element) return [];
-    return 'pseudo' in target ? [{ element, pseudo: target.pseudo }] : [element];
-  });
-  const distinct = [...new Set(targets)];
-  if (distinct.length === 0)
-    return { why, remedy: 'The thing itself is gone; point at what takes its place.' };
-  try {
-    const wish = { at: distinct, set: { [declaration.property]: declaration.value }, panel, held };
-    const { css } = writeOverride(after, wish);
-    return { why, remedy: `Write: ${css.trim().replace(/\s+/g, ' ')}` };
-  } catch (error) {
-    if (error instanceof YeltoError) return { why, remedy: error.remedy };
-    throw error;
+/** The draft's rules on both captures. */
+class Rules {
+  readonly #old: Page;
+  readonly #new: Page;
+  readonly #lines: Lines;
+  #asked = 0;
+
+  constructor(
+    before: Page,
+    private readonly after: Page,
+    draft: string,
+    private readonly options: ProofOptions,
+  ) {
+    const place = options.panel?.place && options.panel.place !== 'after' ? 'before' : 'after';
+    this.#old = before.withDraft(draft, place);
+    this.#new = after.withDraft(draft, place);
+    this.#lines = new Lines(draft);
+  }
+
+  #blockOf(page: Page, { declaration: { line, column } }: Verdict): StyleBlock | undefined {
+    return page.overlay!.styles.blocks.find(({ declarations }) =>
+      declarations.some(({ start }) => {
+        const at = this.#lines.at(start);
+        return at.line === line && at.column === column;
+      }),
+    );
+  }
+
+  /** Those of a rule's selectors that matched something before and match nothing now. */
+  goneSelectors(verdict: Verdict): string[] {
+    const [old, fresh] = [this.#blockOf(this.#old, verdict), this.#blockOf(this.#new, verdict)];
+    if (!old || !fresh || old.selectors.length < 2) return [];
+    const reached = (page: Page, block: StyleBlock) =>
+      block.selectors.map((selector) => this.#targets(page, { ...block, selectors: [selector] }).length > 0);
+    const [was, is] = [reached(this.#old, old), reached(this.#new, fresh)];
+    return old.selectors.filter((_, i) => was[i] && !is[i]).map(({ text }) => text);
+  }
+
+  /** What a rule matches, as the page stands and in its states. */
+  #targets(page: Page, block: StyleBlock): Target[] {
+    const { sets } = statesOf(page, block);
+    const found = new Map<string, Target>();
+    for (const held of [[], ...sets]) {
+      const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
+      const own = block.selectors.length === 1 ? block : undefined;
+      for (const target of own ? matchedBy(view, own) : (draftTargets(view).get(block) ?? []).flat())
+        found.set(`${elementOf(target).index}${pseudoOf(target)}`, target);
+    }
+    return [...found.values()];
+  }
+
+  goneWords(verdict: Verdict): string {
+    const block = this.#blockOf(this.#old, verdict);
+    const gone = block ? namesGone(block, this.#old, this.#new) : [];
+    return gone.length
+      ? `the new release has nothing called ${list(gone)}`
+      : 'the things it matched stand in other boxes now';
+  }
+
+  /** The declaration in a rule for the things as they are now, under the same media query and states. */
+  writtenAnew(verdict: Verdict): string | undefined {
+    const block = this.#blockOf(this.#old, verdict);
+    if (!block || this.#asked++ >= mostRemedies) return undefined;
+    const targets = this.#targets(this.#old, block).flatMap((target): Target[] => {
+      const element = counterpart(elementOf(target), this.after);
+      if (!element) return [];
+      return pseudoOf(target) ? [{ element, pseudo: pseudoOf(target) }] : [element];
+    });
+    const at = [...new Map(targets.map((one) => [`${elementOf(one).index}${pseudoOf(one)}`, one])).values()];
+    if (at.length === 0) return 'The thing itself is gone; point at what takes its place.';
+    const { property, value } = verdict.declaration;
+    const held = this.#heldNow(block);
+    try {
+      const { css, warnings } = writeOverride(this.after, {
+        at,
+        set: { [property]: value },
+        panel: this.options.panel,
+        held: held.slice(0, 1),
+        media: mediaOf(block, this.#old),
+      });
+      const isSure = prove(this.after, css, this.options).verdicts.every(({ outcome }) => outcome === 'wins');
+      return isSure && !warnings.some((one) => one.includes('nobody asked for'))
+        ? `Write: ${css.trim().replace(/\s+/g, ' ')}`
+        : 'Point at it in the new release, and write the rule anew.';
+    } catch (error) {
+      if (error instanceof YeltoError) return error.remedy;
+      throw error;
+    }
+  }
+
+  /** The states of the old rule, on what carries them now. */
+  #heldNow(block: StyleBlock): Held[] {
+    const held = this.options.held ?? statesOf(this.#old, block).sets.flat();
+    return held.flatMap(({ element, selector, state }): Held[] => {
+      if (!element) return [{ selector, state }];
+      const carrier = counterpart(element, this.after);
+      return carrier ? [{ element: carrier, state }] : [];
+    });
   }
 }
 
-function targetsOf(page: Page, selector: string): Target[] {
-  const [, bare, pseudo] = /^([^]*?)(::[\w-]+)?$/.exec(selector) ?? [];
-  const stateless =
-    (bare ?? selector).replace(/:(hover|focus|active|focus-visible|focus-within)\b/g, '') || '*';
-  const elements: PageElement[] = page.select(stateless);
-  return pseudo ? elements.map((element) => ({ element, pseudo })) : elements;
+/** The media queries around a rule as one; undefined for none, and where they cannot be joined. */
+function mediaOf(block: StyleBlock, page: Page): string | undefined {
+  const { conditions } = page.overlay!.styles;
+  const texts: string[] = [];
+  for (let at = block.condition; at > 0; at = conditions[at].parent)
+    if (conditions[at].media) texts.unshift(conditions[at].media!.text);
+  if (texts.length === 0) return undefined;
+  return texts.some((text) => text.includes(',')) && texts.length > 1 ? texts[texts.length - 1] : texts.join(' and ');
 }
 
-function namesGone(selector: string, page: Page): string[] {
-  const names = selector.match(/[.#](?:[\w-]|[^\0-\x7f])+/g) ?? [];
-  return [...new Set(names)].filter((name) => page.select(name).length === 0);
+function matchedBy(page: Page, { selectors: [selector] }: StyleBlock): Target[] {
+  const context = matchContext(page.tree);
+  return page.elements
+    .filter(({ index }) => matches({ ...selector, pseudo: '', pseudoStates: [] }, index, context))
+    .map((element) => (selector.pseudo ? { element, pseudo: selector.pseudo } : element));
+}
+
+/** Classes and ids of a rule's selectors that nothing on a page has, with their signs. */
+function namesGone(block: StyleBlock, old: Page, fresh: Page): string[] {
+  const { classes, id, names } = fresh.tree;
+  const there = new Set([...classes.flat(), ...id].filter((one) => one >= 0).map((one) => names.textOf(one)));
+  const wanted = block.selectors.flatMap(({ compounds }) =>
+    compounds.flatMap((compound) => [...compound.classes, ...compound.ids]),
+  );
+  // The same name has another number on another page.
+  return [...new Set(wanted.map((one) => old.tree.names.textOf(one)))].filter((text) => !there.has(text));
 }

@@ -1,8 +1,9 @@
-import { standingCandidates, type Target } from '../cascade/index.js';
-import type { Page, Sheet, StyleBlock } from '../page/index.js';
-import { matchContext, matchesAny } from '../selector/index.js';
-import { count, placeText } from '../text/index.js';
+import { computedFrom, computedOf, standingCandidates, type Declaration, type Target } from '../cascade/index.js';
+import { placeInSheet, type Page, type Sheet, type StyleBlock } from '../page/index.js';
+import { matchContext, matches } from '../selector/index.js';
+import { count, placeText, shorten } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
+import { filed, findPasted, isSameSelector, partsOf, type Part } from './pasted.js';
 import { statesOf } from './states.js';
 
 /** One of the questions, in the order in which they are asked. */
@@ -17,57 +18,26 @@ export interface Step {
 
 /**
  * Whether what was pasted has arrived on the live page: is the sheet loaded, is it the new text, does it parse,
- * does each declaration win; in that order, up to the first that fails. `expected` is the text that was pasted.
+ * does each declaration win; in that order, up to the first that fails. `expected` is the text that was pasted; how
+ * the panel writes it (short colours, split lists, other quotes) makes no difference.
  */
 export function confirm(page: Page, expected: string): readonly Step[] {
-  const wanted = page
-    .withDraft(expected)
-    .overlay!.styles.blocks.filter(({ declarations }) => declarations.length);
+  const wanted = partsOf(page.withDraft(expected));
   const found = findPasted(page, wanted);
   if (!found) return [notLoaded(page)];
   const loaded: Step = {
     question: 'is the sheet loaded',
     ok: true,
     seen: [
-      `It is in ${found.sheet.label}, ${ordinal(found.index + 1)} of ${page.sheets.length} in load order.`,
+      `It is in ${found.sheet.label}, number ${found.index + 1} of ${page.sheets.length} in load order.`,
     ],
   };
-  const text = sameText(page, wanted, found.index);
+  const own = partsOf(page, found.index);
+  const text = sameText(wanted, own);
   if (!text.ok) return [loaded, text];
   const parsed = parses(page, found.sheet);
   if (!parsed.ok) return [loaded, text, parsed];
   return [loaded, text, parsed, wins(page, wanted, found.index)];
-}
-
-/**
- * The sheet that holds most of the declarations as they were pasted. An older text has other values: then a small
- * sheet with the same selectors will do, while a large one of the platform's only happens to have them too.
- */
-function findPasted(page: Page, wanted: readonly StyleBlock[]): { sheet: Sheet; index: number } | undefined {
-  const scores = page.sheets.map((sheet, index) => {
-    const own = page.styles.blocks.filter((block) => block.sheet === index);
-    let score = 0;
-    for (const block of wanted) {
-      const twins = own.filter((one) => isSameSelector(one.selectorText, block.selectorText));
-      const declared = twins.flatMap(({ declarations }) => declarations);
-      if (twins.length && own.length <= wanted.length * 3 + 5) score += 1;
-      for (const { property, value } of block.declarations)
-        if (declared.some((one) => one.property === property && plain(one.value) === plain(value)))
-          score += 2;
-    }
-    return { sheet, index, score };
-  });
-  const [best] = scores.filter(({ score }) => score > 0).sort((one, two) => two.score - one.score);
-  return best;
-}
-
-/** Whether a selector list is the wanted one, or that with something put in front of each selector. */
-function isSameSelector(own: string, wanted: string): boolean {
-  const [items, others] = [own, wanted].map((list) => list.split(',').map(plain));
-  return (
-    items.length === others.length &&
-    items.every((one, i) => one === others[i] || one.endsWith(` ${others[i]}`))
-  );
 }
 
 function notLoaded(page: Page): Step {
@@ -86,29 +56,34 @@ function notLoaded(page: Page): Step {
   };
 }
 
-function sameText(page: Page, wanted: readonly StyleBlock[], sheet: number): Step {
-  const own = page.styles.blocks.filter((block) => block.sheet === sheet);
-  const seen: string[] = [];
-  for (const block of wanted) {
-    const twins = own.filter((one) => isSameSelector(one.selectorText, block.selectorText));
-    if (twins.length === 0) {
-      seen.push(`${block.selectorText} is not in it.`);
+function sameText(wanted: readonly Part[], own: readonly Part[]): Step {
+  const seen = new Set<string>();
+  const byLonghand = filed(own);
+  for (const { selector, around, longhand, property, value, important, key } of wanted) {
+    const there = (byLonghand.get(longhand) ?? []).filter((one) => isSameSelector(one, key.selector));
+    const isSame = (one: Part) => one.key.value === key.value && one.important === important;
+    if (there.some((one) => one.key.around === key.around && isSame(one))) continue;
+    const elsewhere = there.find((one) => one.key.around !== key.around && isSame(one));
+    if (elsewhere) {
+      seen.add(
+        `${selector}: ${property} stands under ${elsewhere.around || 'no media query'} and should stand under ${around || 'none'}.`,
+      );
       continue;
     }
-    for (const { property, value, important } of block.declarations) {
-      const there = twins
-        .flatMap(({ declarations }) => declarations)
-        .filter((one) => one.property === property);
-      if (there.some((one) => plain(one.value) === plain(value) && one.important === important)) continue;
-      const instead = there.length ? `says ${there[there.length - 1].value}` : 'is not there';
-      seen.push(`${block.selectorText}: ${property} should be ${value} and ${instead}.`);
+    const hasSelector = own.some((one) => isSameSelector(one, key.selector));
+    if (!hasSelector) seen.add(`${selector} is not in it.`);
+    else {
+      const last = there[there.length - 1];
+      const mark = (isFirm: boolean) => (isFirm ? ' !important' : '');
+      const instead = last ? `says ${last.value}${mark(last.important)}` : 'is not there';
+      seen.add(`${selector}: ${property} should be ${shorten(value, 60)}${mark(important)} and ${instead}.`);
     }
   }
   return {
     question: 'is it the new text',
-    ok: seen.length === 0,
-    seen: seen.length ? seen : ['All rules are there as pasted.'],
-    remedy: seen.length
+    ok: seen.size === 0,
+    seen: seen.size ? [...seen] : ['All rules are there as pasted.'],
+    remedy: seen.size
       ? 'An older text is served: save again and wait a minute, as sites keep copies; or the panel changed or cut the text.'
       : undefined,
   };
@@ -127,54 +102,82 @@ function parses(page: Page, sheet: Sheet): Step {
   };
 }
 
-function wins(page: Page, wanted: readonly StyleBlock[], sheet: number): Step {
-  const own = page.styles.blocks.filter((block) => block.sheet === sheet);
-  const seen: string[] = [];
+/** Whether the pasted declarations win where they match, in their own sheet too: a later rule there may beat them. */
+function wins(page: Page, wanted: readonly Part[], sheet: number): Step {
+  const byLonghand = filed(wanted);
+  const pasted = new Set(
+    partsOf(page, sheet)
+      .filter((one) =>
+        (byLonghand.get(one.longhand) ?? []).some(
+          ({ key }) =>
+            key.around === one.key.around &&
+            key.value === one.key.value &&
+            isSameSelector(one, key.selector),
+        ),
+      )
+      .map(({ block }) => block),
+  );
+  const seen = new Set<string>();
   let amount = 0;
-  for (const block of own) {
-    if (!wanted.some((one) => isSameSelector(block.selectorText, one.selectorText))) continue;
+  for (const block of pasted) {
     const held = statesOf(page, block).sets.flat();
     const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
+    if (!view.isActive(block.condition)) continue;
     const targets = targetsOf(view, block);
-    for (const { property } of block.declarations) {
-      const lost = targets.filter((target) =>
-        longhandsOf(property).some((longhand) => {
-          const [top] = standingCandidates(view, target, longhand);
-          return top?.declaration.sheet !== sheet;
-        }),
-      );
+    for (const { property, value } of block.declarations) {
+      const lost = targets.filter((target) => isBeaten(view, target, property, pasted, sheet));
       amount++;
-      if (targets.length === 0) seen.push(`${block.selectorText} matches nothing on this page.`);
+      if (targets.length === 0) seen.add(`${block.selectorText} matches nothing on this page.`);
       else if (lost.length)
-        seen.push(`${block.selectorText}: ${property} is beaten on ${count(lost.length, 'element')}.`);
+        seen.add(
+          `${block.selectorText}: ${property}: ${shorten(value, 40)} has arrived, but is beaten on ${count(lost.length, 'element')}.`,
+        );
     }
   }
-  const isBeaten = seen.some((one) => one.includes('is beaten'));
+  const isLost = [...seen].some((one) => one.includes('is beaten'));
   return {
     question: 'does each declaration win',
-    ok: !isBeaten,
-    seen: seen.length ? [...new Set(seen)] : [`${amount === 1 ? 'It takes' : `All ${amount} take`} effect.`],
-    remedy: isBeaten
-      ? 'Prove the draft with the panel’s place, which tells what to write instead.'
-      : undefined,
+    ok: !isLost,
+    seen: seen.size ? [...seen] : [`${amount === 1 ? 'It takes' : `All ${amount} take`} effect.`],
+    remedy: isLost ? 'Prove the draft with the panel’s place, which tells what to write instead.' : undefined,
   };
 }
 
-function targetsOf(page: Page, { selectors, condition }: StyleBlock): Target[] {
-  if (!page.isActive(condition)) return [];
+/** Whether another rule than the pasted ones gives one of a property's longhands another value. */
+function isBeaten(
+  view: Page,
+  target: Target,
+  property: string,
+  pasted: ReadonlySet<StyleBlock>,
+  sheet: number,
+): boolean {
+  return longhandsOf(property).some((longhand) => {
+    const candidates = standingCandidates(view, target, longhand);
+    const isPasted = (at: number) => {
+      const { declaration } = candidates[at];
+      return declaration.sheet === sheet && isIn(view, pasted, declaration);
+    };
+    const own = candidates.findIndex((_, at) => isPasted(at));
+    if (own <= 0) return own < 0 && candidates.length > 0;
+    const wish = computedFrom(view, target, longhand, candidates.slice(own));
+    return wish !== computedOf(view, target, longhand);
+  });
+}
+
+function isIn(view: Page, blocks: ReadonlySet<StyleBlock>, { sheet, line, column }: Declaration): boolean {
+  for (const block of blocks)
+    for (const { start } of block.declarations) {
+      const at = placeInSheet(view.sheets[sheet!], start);
+      if (at.line === line && at.column === column) return true;
+    }
+  return false;
+}
+
+function targetsOf(page: Page, { selectors }: StyleBlock): Target[] {
   const context = matchContext(page.tree);
   return selectors.flatMap((selector) =>
     page.elements
-      .filter(({ index }) => matchesAny([{ ...selector, pseudo: '', pseudoStates: [] }], index, context))
+      .filter(({ index }) => matches({ ...selector, pseudo: '', pseudoStates: [] }, index, context))
       .map((element) => (selector.pseudo ? { element, pseudo: selector.pseudo } : element)),
   );
 }
-
-const plain = (text: string) =>
-  text
-    .toLowerCase()
-    .replace(/\s*([>,+~:])\s*/g, '$1')
-    .replace(/\s+/g, ' ')
-    .trim();
-
-const ordinal = (n: number) => `number ${n}`;

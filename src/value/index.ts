@@ -1,5 +1,6 @@
 export { contrastOf, hexOf, isOpaque } from './contrast.js';
 export {
+  longhandNames,
   canonicalProperty,
   initialValue,
   isCustomProperty,

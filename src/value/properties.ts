@@ -53,6 +53,11 @@ export function longhandsOf(name: string): readonly string[] {
   return isLonghand(canonical) ? [canonical] : [];
 }
 
+/** Every longhand that engines know, in order of name; custom properties and shorthands left aside. */
+export function longhandNames(): readonly string[] {
+  return [...Object.keys(inherited), ...Object.keys(uninherited)].sort();
+}
+
 /** Whether an element without a declaration takes the value of its parent (CSS Cascade 5 §7.2). */
 export function isInherited(longhand: string): boolean {
   return isCustomProperty(longhand) || Object.hasOwn(inherited, longhand);

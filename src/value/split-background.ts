@@ -1,6 +1,6 @@
 import { lexer } from 'css-tree';
+import { splitPosition, topLevelParts } from './parts.js';
 import { initialValue } from './properties.js';
-import { splitPosition, topLevelParts } from './split.js';
 
 const repeats = /^(repeat|repeat-x|repeat-y|no-repeat|space|round)$/;
 const boxes = /^(border-box|padding-box|content-box|border-area|text)$/;

@@ -1,0 +1,136 @@
+import type { Page, Sheet, StyleBlock } from '../page/index.js';
+import { kinds, readTokens, tokenText } from '../text/index.js';
+import { computedText, longhandsOf, splitShorthand, type Surroundings } from '../value/index.js';
+
+/** One longhand that one selector sets, under one nest of conditions: what stays when a panel writes rules anew. */
+export interface Part {
+  readonly block: StyleBlock;
+  readonly selector: string;
+  readonly selectorKey: string;
+  /** The media queries and their like around it, as written; '' for none. */
+  readonly around: string;
+  readonly property: string;
+  readonly longhand: string;
+  /** As written. */
+  readonly value: string;
+  readonly important: boolean;
+  /** Equal for parts that mean the same. */
+  readonly key: { readonly selector: string; readonly around: string; readonly value: string };
+}
+
+/** Nothing is known of an element here: values are compared as texts in one notation. */
+const nowhere: Surroundings = {
+  fontSize: () => undefined,
+  rootFontSize: () => undefined,
+  parentWeight: () => 400,
+  colour: () => 'currentcolor',
+  width: NaN,
+  height: NaN,
+};
+
+/** The parts of a page's draft, or of one of its sheets; of several for one longhand all, in order. */
+export function partsOf(page: Page, sheet?: number): Part[] {
+  const styles = sheet === undefined ? page.overlay!.styles : page.styles;
+  const conditions = styles.conditions;
+  return styles.blocks
+    .filter((block) => sheet === undefined || block.sheet === sheet)
+    .flatMap((block) => {
+      const texts: string[] = [...block.containers.map((query) => `@container ${query}`)];
+      for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);
+      const around = texts.join(' ');
+      return block.selectors.flatMap(({ text }) => partsOfSelector(block, text, around));
+    });
+}
+
+function partsOfSelector(block: StyleBlock, selector: string, around: string): Part[] {
+  const selectorKey = selectorKeyOf(selector);
+  const aroundKey = mediaKeyOf(around);
+  return block.declarations.flatMap(({ property, value, important }) => {
+    const split = splitShorthand(property, value);
+    return longhandsOf(property).map((longhand): Part => {
+      const own = split?.get(longhand);
+      const key = own === undefined ? plain(value) : valueKeyOf(longhand, own);
+      return {
+        block,
+        selector,
+        selectorKey,
+        around,
+        property,
+        longhand,
+        value,
+        important,
+        key: { selector: selectorKey, around: aroundKey, value: key },
+      };
+    });
+  });
+}
+
+function valueKeyOf(longhand: string, value: string): string {
+  if (/^(inherit|initial|unset|revert|revert-layer)$/i.test(value)) return value.toLowerCase();
+  return /(^|[^\w-])(var|env|attr)\(/i.test(value) ? plain(value) : computedText(longhand, value, nowhere);
+}
+
+/** A selector in one notation: spaces, quotes, one colon or two, letter case of tags. */
+function selectorKeyOf(selector: string): string {
+  return plain(selector)
+    .replace(/(?<!:):(before|after|first-line|first-letter)(?![\w-])/gi, '::$1')
+    .replace(/\[([\w-]+)([~|^$*]?=)"?([^"\]]*)"?\]/g, '[$1$2"$3"]');
+}
+
+const mediaKeyOf = (text: string) => plain(text).replace(/@media all and /g, '@media ');
+
+/** One space where there is any, none beside signs; comments left out, strings in one kind of quotes. */
+function plain(text: string): string {
+  const tokens = readTokens(text);
+  let result = '';
+  for (let at = 0; at < tokens.count; at++) {
+    const type = tokens.types[at];
+    const piece = tokenText(tokens, at);
+    if (type === kinds.Comment) continue;
+    if (type === kinds.WhiteSpace) result += ' ';
+    else if (type === kinds.String) result += JSON.stringify(piece.slice(1, -1));
+    else result += type === kinds.Ident || type === kinds.Function ? piece : piece.toLowerCase();
+  }
+  return result
+    .replace(/ *([>,+~:;(){}]) */g, '$1')
+    .replace(/\s+/g, ' ')
+    .trim();
+}
+
+/** Parts by the longhand that they set, in order. */
+export function filed(parts: readonly Part[]): ReadonlyMap<string, readonly Part[]> {
+  const byLonghand = new Map<string, Part[]>();
+  for (const part of parts) {
+    const known = byLonghand.get(part.longhand);
+    if (known) known.push(part);
+    else byLonghand.set(part.longhand, [part]);
+  }
+  return byLonghand;
+}
+
+/** Whether a part's selector is the wanted one, or that with something that the panel puts in front. */
+export function isSameSelector({ selectorKey }: Part, wanted: string): boolean {
+  return selectorKey === wanted || selectorKey.endsWith(` ${wanted}`);
+}
+
+/**
+ * The sheet that holds most of what was pasted. An older text has other values: then a small sheet with the same
+ * selectors will do, while a large one of the platform's only happens to have them too.
+ */
+export function findPasted(page: Page, wanted: readonly Part[]): { sheet: Sheet; index: number } | undefined {
+  const scores = page.sheets.map((sheet, index) => {
+    const own = partsOf(page, index);
+    const byLonghand = filed(own);
+    const named = new Set(own.map(({ selectorKey }) => selectorKey));
+    const isSmall = named.size <= new Set(wanted.map(({ selectorKey }) => selectorKey)).size * 3 + 5;
+    let score = 0;
+    for (const { key, longhand } of wanted) {
+      const there = (byLonghand.get(longhand) ?? []).filter((one) => isSameSelector(one, key.selector));
+      if (there.some((one) => one.key.value === key.value)) score += 2;
+      else if (isSmall && (there.length || named.has(key.selector))) score += 1;
+    }
+    return { sheet, index, score };
+  });
+  const [best] = scores.filter(({ score }) => score > 0).sort((one, two) => two.score - one.score);
+  return best;
+}
