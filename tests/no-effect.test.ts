@@ -49,7 +49,7 @@ const written: readonly (readonly [declaration: string, html: string, selector?:
   ['r: 30px', block], ['-webkit-line-clamp: 1', block],
   ['table-layout: fixed', '<table class="x"><tr><td>a<td>bbbbbbbbb</table>'], ['height: 50%', block],
   ['display: inline-block', '<b class="x" style="float:left;width:80px;background:#fc9">a</b>text'],
-  ['display: inline', flex], ['position: sticky', block], ['overflow-x: hidden', table, '.r'],
+  ['display: inline-block', flex], ['overflow-x: hidden', table, '.r'],
   ['border-top-width: 9px', '<table><tr class="x" style="border-style:solid"><td>a<td>b</table>'],
   ['color: red', table, '.c'], ['padding-top: 40px', table, '.g'], ['height: 60px', '<p>a<br class="x">b</p>'],
   ['background-color: red', '<input type=checkbox class="x">'], ['padding-left: 40px', '<ul><li class="x">a</ul>', '.x::marker'],

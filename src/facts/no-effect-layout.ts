@@ -288,4 +288,20 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     remedy: '',
     section: 'CSS 2 §17.3',
   },
+  {
+    properties: /^display$/,
+    when: (box) => isOut(box) && /^inline(-block)?$/.test(box.ownDisplay),
+    isAdjusted: true,
+    why: 'a floated or absolutely positioned box is a block, whatever its display says',
+    remedy: '',
+    section: 'CSS 2 §9.7',
+  },
+  {
+    properties: /^display$/,
+    when: (box) => isItem(box) && !isOut(box) && /^inline(-block)?$/.test(box.ownDisplay),
+    isAdjusted: true,
+    why: 'the items of a flex or grid container are blocks, whatever their display says',
+    remedy: '',
+    section: 'CSS Flexbox 1 §4; CSS Grid 2 §6',
+  },
 ];

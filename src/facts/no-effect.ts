@@ -56,6 +56,8 @@ export interface NoEffectCondition {
   readonly why: string;
   /** A declaration that makes the property work, or '' when only another box can help. */
   readonly remedy: string;
+  /** Asked only where the computed value is the same with the declaration and without it. */
+  readonly isAdjusted?: true;
   /** The standard and section that say so. */
   readonly section: string;
 }

@@ -64,7 +64,8 @@ function sizeOf(text: string, { countedIn = 'characters' }: PanelProfile): numbe
 function inBox(css: string, { wrapped }: PanelProfile, { before, after }: Box): string {
   if (!wrapped) return css;
   if (css === '' && before === '') return after;
-  return `${before || '<style>\n'}${safeInStyle(css)}${after || '</style>\n'}`;
+  const end = after || '</style>\n';
+  return `${before || '<style>\n'}${safeInStyle(css)}${end.endsWith('\n') ? end : `${end}\n`}`;
 }
 
 function boxWarnings(css: string, { escaped, prefix }: PanelProfile): string[] {

@@ -77,20 +77,40 @@ function parentHeightOf(page: Page, parent: PageElement | null): string {
 
 /**
  * The first condition of the tables that keeps a longhand from working on this box; undefined where it may work.
- * Nothing is said of drawings' shapes, which follow other rules, nor of what contents may inherit.
+ * Nothing is said of drawings' shapes, which follow other rules, nor of what contents may inherit. `isSame` is told
+ * where the computed value does not change.
  */
 export function noEffectOn(
+  page: Page,
   target: Target,
-  box: BoxFacts,
   longhand: string,
+  isSame = false,
 ): NoEffectCondition | undefined {
+  const box = boxFacts(page, target);
   const element = elementOf(target);
   const pseudo = pseudoOf(target);
   if (!pseudo && box.on.isForeign && element.tag !== 'svg') return undefined;
   // Colours and lines of its own turn a control's native look off.
-  if (controls.test(box.tag) && /^(background|border)-/.test(longhand)) return undefined;
-  if (!pseudo && isInherited(longhand) && element.children.length) return undefined;
+  const isDrawn = box.tag === 'input' && /^(checkbox|radio)$/.test(box.type);
+  if (controls.test(box.tag) && !isDrawn && /^(background|border)-/.test(longhand)) return undefined;
+  if (!pseudo && isInherited(longhand) && mayInherit(page, element, longhand)) return undefined;
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
   const conditions = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
-  return conditions.find(({ properties, when }) => properties.test(longhand) && when(box));
+  return conditions.find(
+    ({ properties, when, isAdjusted }) =>
+      (isSame || !isAdjusted) && properties.test(longhand) && when(box),
+  );
+}
+
+/** Whether anything inside a box may take an inherited value from it and show it. */
+function mayInherit(page: Page, { children }: PageElement, longhand: string): boolean {
+  const shows = /^list-style/.test(longhand)
+    ? /^list-item$/
+    : /border-(spacing|collapse)|-spacing$/.test(longhand) && !/^(letter|word)/.test(longhand)
+      ? /^(inline-)?table$/
+      : undefined;
+  if (!shows) return children.length > 0;
+  return children.some(
+    (child) => shows.test(computedOf(page, child, 'display')) || mayInherit(page, child, longhand),
+  );
 }

@@ -4,6 +4,8 @@ import {
   contest,
   draftTargets,
   elementOf,
+  isValueAlready,
+  physicalLonghand,
   pseudoOf,
   reasonAgainstWinner,
   sourceLabel,
@@ -13,8 +15,8 @@ import {
 } from '../cascade/index.js';
 import type { Conditions, Page, StyleBlock } from '../page/index.js';
 import { count, list, placeText } from '../text/index.js';
-import { longhandsOf } from '../value/index.js';
-import { boxFacts, noEffectOn } from './box.js';
+import { longhandsOf, splitShorthand } from '../value/index.js';
+import { noEffectOn } from './box.js';
 import type { Sighting, Spot } from './look.js';
 import { nameOfElsewhere, nearMiss } from './near-miss.js';
 import type { Remedies } from './remedies.js';
@@ -63,7 +65,7 @@ export function judge(
   if (animated) return losesToAnimation(drafted, animated, '');
   const open = awake.find(({ unknown }) => unknown.length > 0);
   if (open) return cannotTell(drafted, open);
-  return needless(laid, drafted, awake);
+  return needless(laid, drafted, awake, remedies);
 }
 
 /** The sighting of that kind at the page's own conditions, which the person has before them; else the first. */
@@ -158,9 +160,8 @@ function hindrance(
   let first: NoEffectCondition | undefined;
   for (const { look, counts } of working) {
     for (const { target, longhands } of counts) {
-      const box = boxFacts(look.view, target);
       for (const longhand of longhands) {
-        const found = noEffectOn(target, box, longhand);
+        const found = noEffectOn(look.view, target, longhand);
         if (!found) return undefined;
         first ??= found;
       }
@@ -213,7 +214,12 @@ function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
   };
 }
 
-function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[]): Judgement {
+function needless(
+  laid: Page,
+  drafted: Drafted,
+  awake: readonly Sighting[],
+  remedies: Remedies,
+): Judgement {
   const same = nearest(laid, awake, (one) => one.same.length > 0);
   const undone = nearest(laid, awake, ({ own }) => own.length > 0);
   const isOwnSheet = (entry: Entry | undefined) =>
@@ -234,6 +240,14 @@ function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[]): Jud
     };
   }
   const [target] = same?.same ?? [];
+  const hindered = same && target ? sameAnyway(same.look.view, target, drafted.declaration) : undefined;
+  if (hindered)
+    return {
+      outcome: 'no-effect',
+      conditions: same!.look.view.conditions,
+      why: `it wins, but has no effect: ${hindered.why} (${hindered.section})`,
+      remedy: hindered.remedy ? remedies.adding(drafted, hindered.remedy, [same!]) : undefined,
+    };
   const twin = same && target ? twinLine(laid, same.look.view, target, drafted.declaration) : undefined;
   return {
     outcome: 'needless',
@@ -243,6 +257,22 @@ function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[]): Jud
       : `the page has the same value without it${whileWords(drafted)}`,
     remedy: 'Take the declaration out.',
   };
+}
+
+/** What keeps a value from being another although the declaration says another; undefined where it says the same. */
+function sameAnyway(
+  view: Page,
+  target: Target,
+  { property, value }: Declaration,
+): NoEffectCondition | undefined {
+  for (const longhand of longhandsOf(property)) {
+    const name = physicalLonghand(view, target, longhand);
+    const part = splitShorthand(property, value)?.get(longhand);
+    const hindrance = noEffectOn(view, target, name, true);
+    if (part === undefined || !hindrance || isValueAlready(view.bare, target, name, part)) return undefined;
+    return hindrance;
+  }
+  return undefined;
 }
 
 /** The line of the draft's other declaration that gives a target the same value; undefined where the page does. */
@@ -273,7 +303,7 @@ function whereWords(awake: readonly Sighting[], losing: Sighting): string {
   if (clean.length === 0) {
     const amount = losing.counts.length;
     const more = new Set(losing.beaten.map(({ target }) => `${elementOf(target).index}${pseudoOf(target)}`)).size;
-    return amount ? `wins on ${count(amount, 'element')}, but on ${more} it` : `wins elsewhere, but here it`;
+    return amount ? `wins on ${count(amount, 'element')}, but on ${more} more it` : `wins elsewhere, but here it`;
   }
   const lost = plain.filter(isLosing);
   const least = (sightings: readonly Sighting[]) => Math.min(...sightings.map(({ look }) => look.from));

@@ -1,6 +1,6 @@
 import { draftTargets, elementOf } from '../cascade/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
-import { longhandsOf } from '../value/index.js';
+import { longhandsOf, physicalNames } from '../value/index.js';
 import { statesOf } from './states.js';
 
 /** States in which the browser's own sheet looks different (HTML Standard §15.3). */
@@ -10,6 +10,11 @@ const browserStates = [
 ];
 
 const focusable = /^(a|area|button|input|select|textarea|summary|iframe)$/;
+
+const usual = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
+
+/** The longhands of a property, flow-relative ones by what they mostly stand for: here it is only a filter. */
+const physicalOf = (property: string) => longhandsOf(property).map((name) => usual.get(name) ?? name);
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
@@ -28,7 +33,7 @@ export class OtherStates {
   beside(block: StyleBlock, property: string): (readonly Held[])[] {
     this.#byLonghand ??= this.#file();
     const rules = new Set<StyleBlock>();
-    for (const longhand of longhandsOf(property))
+    for (const longhand of physicalOf(property))
       for (const rule of this.#byLonghand.get(longhand) ?? [])
         if (rule !== block && rules.size < mostStates) rules.add(rule);
     const sets = new Map<string, readonly Held[]>();
@@ -61,7 +66,7 @@ export class OtherStates {
     for (const rule of [...this.laid.overlay!.styles.blocks, ...this.laid.styles.blocks]) {
       // A quick look; which states they are is read from the compiled selectors.
       if (!/[:[]|is-|has-|active|open/i.test(rule.fullSelector)) continue;
-      for (const longhand of new Set(rule.declarations.flatMap(({ property }) => longhandsOf(property)))) {
+      for (const longhand of new Set(rule.declarations.flatMap(({ property }) => physicalOf(property)))) {
         const known = filed.get(longhand);
         if (known) known.push(rule);
         else filed.set(longhand, [rule]);

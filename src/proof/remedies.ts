@@ -1,14 +1,17 @@
 import {
   draftTargets,
+  elementOf,
   physicalLonghand,
   requirementFor,
   standingCandidates,
   type Requirement,
   type Target,
 } from '../cascade/index.js';
+import { writeOverride } from '../override/index.js';
 import type { Page } from '../page/index.js';
+import { YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
-import { boxFacts, noEffectOn } from './box.js';
+import { noEffectOn } from './box.js';
 import type { Drafted } from './judge.js';
 import type { Sighting } from './look.js';
 import { strengthened } from './strengthen.js';
@@ -17,6 +20,9 @@ const idleValue = /^(0|0px|auto|none|normal|start|stretch|visible|static|baselin
 
 /** So many remedies are looked for in one proof; a draft of which more falls short is mended step by step. */
 const mostRemedies = 30;
+
+/** More things than this have one name only by luck. */
+const mostNamed = 40;
 
 /** What to write instead, each tried on the page before it is told. */
 export class Remedies {
@@ -59,14 +65,37 @@ export class Remedies {
     const important = declaration.important || needs.some((need) => need.important);
     const isFirm = needs.some((need) => need.important);
     const strength = Math.max(0, ...needs.filter((need) => need.important === isFirm).map((need) => need.strength));
-    const selector = strengthened(this.laid, block, strength);
-    if (selector === undefined) return undefined;
     const { property, value } = declaration;
-    const rule = `${selector} { ${property}: ${value}${important ? ' !important' : ''}; }`;
-    const css = this.#around(block).reduceRight((inner, front) => `${front} { ${inner} }`, rule);
-    if (!this.#wins(css, property, awake)) return undefined;
-    const isLayered = block.layer > 0;
-    return `Write${isLayered ? ', outside of layers' : ''}: ${css}`;
+    const selectors = [this.#named(block, property, value, awake), strengthened(this.laid, block, strength)];
+    for (const selector of selectors) {
+      if (selector === undefined) continue;
+      const rule = `${selector} { ${property}: ${value}${important ? ' !important' : ''}; }`;
+      const css = this.#around(block).reduceRight((inner, front) => `${front} { ${inner} }`, rule);
+      if (this.#wins(css, property, awake)) return `Write${block.layer > 0 ? ', outside of layers' : ''}: ${css}`;
+    }
+    return undefined;
+  }
+
+  /** A selector of plain names for just what a rule without states matches; undefined where it has states. */
+  #named(
+    block: Drafted['block'],
+    property: string,
+    value: string,
+    awake: readonly Sighting[],
+  ): string | undefined {
+    if (awake.some(({ look }) => look.view.conditions.held.length > this.laid.conditions.held.length)) return undefined;
+    const at = (draftTargets(this.laid).get(block) ?? []).flat();
+    if (at.length === 0 || at.length > mostNamed) return undefined;
+    try {
+      const wish = { at, set: { [property]: value }, panel: { place: this.laid.overlay!.place } };
+      const { selector, spill, matched } = writeOverride(this.laid.bare, wish);
+      return spill.length === 0 && matched.length === new Set(at.map(elementOf)).size && !/:nth-|,/.test(selector)
+        ? selector
+        : undefined;
+    } catch (error) {
+      if (error instanceof YeltoError) return undefined;
+      throw error;
+    }
   }
 
   /** The at-rules around a rule, outermost first. */
@@ -99,12 +128,15 @@ export class Remedies {
     if (idleValue.test(declaration.value) || !this.mayAsk()) return undefined;
     const text = `${this.draft.slice(0, end)}; ${addition}${this.draft.slice(end)}`;
     const mended = this.laid.bare.withDraft(text, this.laid.overlay!.place);
-    const works = working.some(({ look, counts }) => {
+    const works = working.some(({ look, counts, same }) => {
       const view = mended.under(look.view.conditions);
-      return counts.some(
+      const spots = counts.length
+        ? counts
+        : same.map((target) => ({ target, longhands: longhandsOf(declaration.property) }));
+      return spots.some(
         ({ target, longhands }) =>
           this.#isSet(view, target, addition) &&
-          longhands.some((longhand) => !noEffectOn(target, boxFacts(view, target), longhand)),
+          longhands.some((longhand) => !noEffectOn(view, target, longhand)),
       );
     });
     return works ? `Add ${addition} to the same rule.` : undefined;
