@@ -1,5 +1,5 @@
 import type { Page, PageElement } from '../page/index.js';
-import { computedText, initialValue, isInherited, type Surroundings } from '../value/index.js';
+import { computedText, initialValue, isInherited, longhandsOf, type Surroundings } from '../value/index.js';
 import { Level, type Candidate } from './rank.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
@@ -62,9 +62,16 @@ export function isValueAlready(page: Page, target: Target, longhand: string, val
   );
 }
 
-/** Computed values of a page as though one declaration did not stand in its sheets. */
-export function computedWithout(page: Page, left: Declaration): (target: Target, longhand: string) => string {
-  const without = new Computing(page, left);
+/**
+ * Computed values of a page as though one declaration, which matches these elements, did not stand in its sheets.
+ */
+export function computedWithout(
+  page: Page,
+  left: Declaration,
+  matched: readonly Target[],
+): (target: Target, longhand: string) => string {
+  const touched = matched.map((target) => elementOf(target).index);
+  const without = new Computing(page, { declaration: left, longhands: new Set(longhandsOf(left.property)), touched });
   return (target, longhand) => without.valueOf(target, longhand);
 }
 
@@ -79,19 +86,34 @@ class Computing {
 
   constructor(
     readonly page: Page,
-    private readonly left?: Declaration,
+    private readonly left?: {
+      readonly declaration: Declaration;
+      readonly longhands: ReadonlySet<string>;
+      readonly touched: readonly number[];
+    },
   ) {}
+
+  /** Whether leaving the declaration out cannot matter for a value; then the page's own values serve. */
+  #isUntouched(target: Target, longhand: string): boolean {
+    const { left } = this;
+    if (!left) return false;
+    if (handedDown.has(longhand) && !left.longhands.has(longhand)) return true;
+    const { index } = elementOf(target);
+    const { end } = this.page.tree;
+    return !left.touched.some((row) => row <= index && index < end[row]);
+  }
 
   candidates(target: Target, longhand: string): readonly Candidate[] {
     const all = standingCandidates(this.page, target, longhand);
-    const { left } = this;
-    if (!left) return all;
+    if (!this.left) return all;
+    const left = this.left.declaration;
     const isLeft = ({ declaration: one }: Candidate) =>
       one.sheet === left.sheet && one.line === left.line && one.column === left.column;
     return all.some(isLeft) ? all.filter((one) => !isLeft(one)) : all;
   }
 
   valueOf(target: Target, longhand: string): string {
+    if (this.#isUntouched(target, longhand)) return computing(this.page).valueOf(target, longhand);
     const key = `${elementOf(target).index}${pseudoOf(target)} ${longhand}`;
     let value = this.#values.get(key);
     if (value === undefined) {

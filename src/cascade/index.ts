@@ -22,6 +22,7 @@ export {
   reasonAgainstWinner,
   type Price,
   alikeInContest,
+  conditionsAround,
   longhandsThatChange,
   physicalLonghand,
   requirementFor,

@@ -22,6 +22,8 @@ interface WorkedOut {
   /** For each row the nearest box, itself included, that may turn the flow; −1 for none. */
   readonly flowSources: (number | undefined)[];
   targets?: DraftTargets;
+  /** For each row the conditions around the rules that match it and what encloses it. */
+  readonly conditions: Map<number, ReadonlySet<number>>;
 }
 
 /** By block, in groups whose contests are alike. */
@@ -33,7 +35,12 @@ function workedOut(matching: Matching, ranks: string): WorkedOut {
   let byRanks = allWorkedOut.get(matching);
   if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
   let found = byRanks.get(ranks);
-  if (!found) byRanks.set(ranks, (found = { claims: new Map(), contests: new Map(), flowSources: [] }));
+  if (!found) byRanks.set(ranks, (found = {
+      claims: new Map(),
+      contests: new Map(),
+      flowSources: [],
+      conditions: new Map(),
+    }));
   return found;
 }
 
@@ -67,6 +74,7 @@ export function draftTargets(page: Page): DraftTargets {
   return solutionOf(page).draftTargets;
 }
 
+const noConditions: ReadonlySet<number> = new Set();
 const nothing: MatchList = { id: -1, applied: [] };
 
 /**
@@ -122,6 +130,29 @@ export class Solution {
   /** The name under which a longhand of this target is contested. */
   contestedName(row: number, longhand: string): string {
     return this.#capture.namesFor(this.#flow(row)).physical(longhand);
+  }
+
+  /** The numbers of the conditions that may change what an element, or a pseudo-element of it, looks like. */
+  conditionsAround(row: number, pseudo: string): ReadonlySet<number> {
+    const { conditions } = this.#workedOut;
+    const path: number[] = [];
+    let at = row;
+    for (; at >= 0 && !conditions.has(at); at = this.page.tree.parent[at]) path.push(at);
+    let around = at >= 0 ? conditions.get(at)! : noConditions;
+    for (const next of path.reverse()) {
+      around = this.#withOwn(around, next, '');
+      conditions.set(next, around);
+    }
+    return pseudo ? this.#withOwn(around, row, pseudo) : around;
+  }
+
+  #withOwn(around: ReadonlySet<number>, row: number, pseudo: string): ReadonlySet<number> {
+    let own: Set<number> | undefined;
+    for (const list of [this.#matching.list(row, pseudo), this.#draft?.list(row, pseudo) ?? nothing])
+      for (const { block, owner } of list.applied)
+        if (block.condition > 0 && owner !== 'browser' && !around.has(block.condition))
+          (own ??= new Set(around)).add(block.condition);
+    return own ?? around;
   }
 
   /** See `draftTargets`. Empty for a page without a draft. */

@@ -76,6 +76,11 @@ export function physicalLonghand(page: Page, target: Target, longhand: string): 
   return solutionOf(page).contestedName(elementOf(target).index, canonicalProperty(longhand));
 }
 
+/** The numbers of the conditions that may change what a target looks like: those of its rules and of its ancestors'. */
+export function conditionsAround(page: Page, target: Target): ReadonlySet<number> {
+  return solutionOf(page).conditionsAround(elementOf(target).index, pseudoOf(target));
+}
+
 /** One of each set of targets that the very same declarations compete for, whatever the property. */
 export function alikeInContest(page: Page, targets: readonly Target[]): Target[] {
   const solution = solutionOf(page);

@@ -78,10 +78,10 @@ input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset #767676 }
 select, input[type=search i] { box-sizing: border-box }
-select { white-space: pre; background-color: buttonface; border: 1px solid #767676; overflow: clip }
+select { white-space: pre; background-color: buttonface; border: 1px solid #767676; overflow: clip !important }
 optgroup { white-space: normal; font-weight: bolder }
 label { cursor: default }
-input { padding: 1px 2px; overflow: clip }
+input { padding: 1px 2px; overflow: clip !important }
 textarea { padding: 2px; border: 1px solid #767676; overflow: auto }
 canvas, iframe, img, video { overflow: clip; overflow-clip-margin: content-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }

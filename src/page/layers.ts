@@ -45,6 +45,11 @@ export class Layers {
     return layer;
   }
 
+  /** The conditions under which layers are named: they decide the layers' order. */
+  get conditions(): number[] {
+    return [...this.#early, ...this.#appearances].map(({ condition }) => condition);
+  }
+
   /** The layer's full name, `theme.buttons`; '' outside any layer. */
   nameOf(layer: number): string {
     const names: string[] = [];

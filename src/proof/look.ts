@@ -69,8 +69,9 @@ export function lookAt(look: Look, declaration: Declaration, block: StyleBlock):
   const isAsleep = !view.isActive(block.condition);
   if (!isAsleep) {
     const longhands = longhandsOf(declaration.property);
-    const without = computedWithout(view, declaration);
-    for (const alike of draftTargets(view).get(block) ?? []) {
+    const groups = draftTargets(view).get(block) ?? [];
+    const without = computedWithout(view, declaration, groups.flat());
+    for (const alike of groups) {
       // Whom the same rules match: the same contests, though not always the same parents.
       for (const target of alike) {
         const fates = new Map<Fate, string[]>();

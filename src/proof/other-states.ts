@@ -1,6 +1,7 @@
 import { draftTargets, elementOf } from '../cascade/index.js';
-import type { Held, Page, StyleBlock } from '../page/index.js';
-import { longhandsOf, physicalNames } from '../value/index.js';
+import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
+import type { WrittenDeclaration } from '../sheet/index.js';
+import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
 import { statesOf } from './states.js';
 
 /** States in which the browser's own sheet looks different (HTML Standard §15.3). */
@@ -18,32 +19,58 @@ const physicalOf = (property: string) => longhandsOf(property).map((name) => usu
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
+/** And so many in one proof: a draft of thousands of lines is not looked at for hours. */
+const mostInAll = 400;
 
 /** Rules that name a state, of a page and its draft, by the longhands that they set. */
 export class OtherStates {
   #byLonghand?: ReadonlyMap<string, readonly StyleBlock[]>;
   readonly #sets = new Map<StyleBlock, readonly (readonly Held[])[]>();
+  #looked = 0;
 
   constructor(private readonly laid: Page) {}
 
   /**
-   * The states under which another rule sets what a declaration sets: what changes nothing as the page stands may
-   * matter there. Each set once; [] for most.
+   * The states under which another rule sets what a declaration sets, on what it matches or, where it is inherited,
+   * on what encloses that: what changes nothing as the page stands may matter there. Each set once; [] for most.
    */
-  beside(block: StyleBlock, property: string): (readonly Held[])[] {
+  beside(block: StyleBlock, { property, value }: WrittenDeclaration): (readonly Held[])[] {
+    if (this.#looked > mostInAll) return [];
     this.#byLonghand ??= this.#file();
+    const rows = this.#rowsOf(block, property);
     const rules = new Set<StyleBlock>();
-    for (const longhand of physicalOf(property))
+    const names = physicalOf(property);
+    for (const longhand of names)
       for (const rule of this.#byLonghand.get(longhand) ?? [])
-        if (rule !== block && rules.size < mostStates) rules.add(rule);
+        if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
     const sets = new Map<string, readonly Held[]>();
-    const own = browserStates.find(({ properties }) => longhandsOf(property).some((one) => properties.test(one)));
+    const own = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
     if (own) sets.set(own.state, this.#onTargets(block, own.state));
-    for (const rule of rules) {
+    for (const rule of rules)
       for (const held of this.#setsFor(rule))
-        sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), held);
-    }
-    return [...sets.values()];
+        // A state that is held elsewhere on the page only is no concern of these things.
+        if (held.some(({ element }) => element && this.#isNear(rows, element)))
+          sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), held);
+    const found = [...sets.values()].filter((held) => held.length > 0);
+    this.#looked += found.length;
+    return found;
+  }
+
+  #rowsOf(block: StyleBlock, property: string): ReadonlySet<number> {
+    const rows = new Set<number>();
+    const { parent } = this.laid.tree;
+    const climbs = longhandsOf(property).some(isInherited);
+    for (const target of (draftTargets(this.laid).get(block) ?? []).flat())
+      for (let row = elementOf(target).index; row >= 0; row = climbs ? parent[row] : -1) rows.add(row);
+    return rows;
+  }
+
+  /** Whether a state on an element may concern any of the rows: on it, around it, inside or beside of it. */
+  #isNear(rows: ReadonlySet<number>, { index, parent }: PageElement): boolean {
+    const { end } = this.laid.tree;
+    const from = parent?.index ?? index;
+    for (const row of rows) if (row >= from && row < end[from]) return true;
+    return false;
   }
 
   #onTargets(block: StyleBlock, state: string): readonly Held[] {
@@ -51,7 +78,10 @@ export class OtherStates {
     return (draftTargets(this.laid).get(block) ?? [])
       .flat()
       .map(elementOf)
-      .filter(({ tag, attributes }) => state !== ':focus-visible' || focusable.test(tag) || attributes.has('tabindex'))
+      .filter(
+        ({ tag, attributes }) =>
+          state !== ':focus-visible' || focusable.test(tag) || attributes.has('tabindex'),
+      )
       .map((element) => ({ element, state }));
   }
 
@@ -74,4 +104,11 @@ export class OtherStates {
     }
     return filed;
   }
+}
+
+/** Whether a rule gives any of the longhands another value than this one, as it is written. */
+function saysElse({ declarations }: StyleBlock, names: readonly string[], text: string): boolean {
+  return declarations.some(
+    ({ property, value }) => value !== text && physicalOf(property).some((name) => names.includes(name)),
+  );
 }

@@ -5,6 +5,7 @@ import { judge, type Drafted, type Judgement } from './judge.js';
 import { lookAt } from './look.js';
 import { OtherStates } from './other-states.js';
 import { pieceVerdicts } from './pieces.js';
+import { relevantLooks } from './relevant.js';
 import { Remedies } from './remedies.js';
 import { statesOf } from './states.js';
 import type { Proof, ProofOptions, Verdict } from './types.js';
@@ -41,7 +42,8 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   const others = new OtherStates(laid);
   const verdicts = styles.blocks.flatMap((block) => {
     const states = options.held ? { sets: [options.held], words: [] } : statesOf(page, block);
-    const looks = states.sets.length ? uniqueLooks(states.sets.map(looksFor)) : looksFor([]);
+    const all = states.sets.length ? uniqueLooks(states.sets.map(looksFor)) : looksFor([]);
+    const looks = relevantLooks(all, block);
     return block.declarations.map(({ property, value, important, start, end }): Verdict => {
       const at = lines.at(start);
       const declaration: Declaration = { origin: 'author', sheet, ...at, property, value, important };
@@ -58,9 +60,9 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
       const found = judge(laid, drafted, sightings, remedies);
       if (options.held || !isIdle(found)) return { ...base, ...found };
       // It may still count while another rule's state is held.
-      for (const held of others.beside(block, property)) {
+      for (const held of others.beside(block, { property, value, important, start, end })) {
         for (const own of [[], ...states.sets]) {
-          const more = looksFor([...own, ...held]).map((look) => lookAt(look, declaration, block));
+          const more = relevantLooks(looksFor([...own, ...held]), block).map((look) => lookAt(look, declaration, block));
           if (more.some(({ counts }) => counts.length))
             return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
         }

@@ -32,6 +32,7 @@ export function statesOf(
   { selectors }: Pick<StyleBlock, 'selectors'>,
   alsoNegated = false,
 ): RuleStates {
+  if (!selectors.some((selector) => mayHaveState(page, selector))) return none;
   const found = selectors.flatMap(waysOf).map((selector) => {
     const wanted = new Wanted(page, !matchesNow(page, selector), alsoNegated);
     wanted.inSelector(selector, []);
@@ -47,6 +48,37 @@ export function statesOf(
     sets: [...sets.values()],
     words: [...new Set(found.flatMap(({ words }) => words))],
   };
+}
+
+/** Whether anything in a selector may be a state; most have none, and need not be asked of any element. */
+function mayHaveState(page: Page, { compounds, pseudoStates }: Selector): boolean {
+  const { inMarkup } = classNames(page);
+  return (
+    pseudoStates.length > 0 ||
+    compounds.some(
+      ({ classes, tests }) =>
+        classes.some((name) => !inMarkup.has(name)) ||
+        tests.some((test) => {
+          switch (test.kind) {
+            case 'pseudo-class':
+              return pseudoClasses[test.name] === 'held' || isToggledClass(test.name);
+            case 'attribute':
+              return toggledAttributes.test(test.attribute.name.toLowerCase());
+            case 'any':
+            case 'none':
+            case 'has':
+              return test.list.some((inner) => mayHaveState(page, inner));
+            case 'nth':
+              return test.of?.some((inner) => mayHaveState(page, inner)) ?? false;
+            case 'lang':
+            case 'dir':
+            case 'namespace':
+            case 'anchor':
+              return false;
+          }
+        }),
+    )
+  );
 }
 
 /** A selector for each of the ways that its `:is()` lists, those of nesting included, leave open. */
