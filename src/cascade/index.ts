@@ -23,6 +23,8 @@ export {
   type Price,
   alikeInContest,
   conditionsAround,
+  contestedOf,
+  contextOf,
   longhandsThatChange,
   physicalLonghand,
   requirementFor,

@@ -1,7 +1,7 @@
 import type { Page, PageElement, StyleBlock } from '../page/index.js';
 import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
-import { longhandsOf, type Flow } from '../value/index.js';
+import { longhandsOf, physicalNames, type Flow } from '../value/index.js';
 import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './capture.js';
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
@@ -22,8 +22,12 @@ interface WorkedOut {
   /** For each row the nearest box, itself included, that may turn the flow; −1 for none. */
   readonly flowSources: (number | undefined)[];
   targets?: DraftTargets;
-  /** For each row the conditions around the rules that match it and what encloses it. */
-  readonly conditions: Map<number, ReadonlySet<number>>;
+  readonly contexts: Context;
+}
+
+/** A target's contest below those of all that encloses it. */
+interface Context {
+  readonly inside: Map<Contested, Context>;
 }
 
 /** By block, in groups whose contests are alike. */
@@ -39,7 +43,7 @@ function workedOut(matching: Matching, ranks: string): WorkedOut {
       claims: new Map(),
       contests: new Map(),
       flowSources: [],
-      conditions: new Map(),
+      contexts: { inside: new Map() },
     }));
   return found;
 }
@@ -74,7 +78,6 @@ export function draftTargets(page: Page): DraftTargets {
   return solutionOf(page).draftTargets;
 }
 
-const noConditions: ReadonlySet<number> = new Set();
 const nothing: MatchList = { id: -1, applied: [] };
 
 /**
@@ -93,6 +96,7 @@ export class Solution {
   readonly #own = new Map<number, Contested>();
   /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
   readonly #contained = new Map<string, Contested>();
+  readonly #contexts = new Map<number, Context>();
   readonly #flows = new Map<number, Flow>();
   #ownTargets?: DraftTargets;
   readonly #layerRanks: Int32Array;
@@ -132,27 +136,32 @@ export class Solution {
     return this.#capture.namesFor(this.#flow(row)).physical(longhand);
   }
 
-  /** The numbers of the conditions that may change what an element, or a pseudo-element of it, looks like. */
-  conditionsAround(row: number, pseudo: string): ReadonlySet<number> {
-    const { conditions } = this.#workedOut;
+  /** See `contextOf`. */
+  context(row: number, pseudo: string): object {
     const path: number[] = [];
     let at = row;
-    for (; at >= 0 && !conditions.has(at); at = this.page.tree.parent[at]) path.push(at);
-    let around = at >= 0 ? conditions.get(at)! : noConditions;
+    for (; at >= 0 && !this.#contexts.has(at); at = this.page.tree.parent[at]) path.push(at);
+    let context = at >= 0 ? this.#contexts.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
-      around = this.#withOwn(around, next, '');
-      conditions.set(next, around);
+      context = inner(context, this.contested(next, ''));
+      this.#contexts.set(next, context);
     }
-    return pseudo ? this.#withOwn(around, row, pseudo) : around;
+    return pseudo ? inner(context, this.contested(row, pseudo)) : context;
   }
 
-  #withOwn(around: ReadonlySet<number>, row: number, pseudo: string): ReadonlySet<number> {
-    let own: Set<number> | undefined;
+  /** See `conditionsAround`. */
+  conditionsAround(row: number, pseudo: string, own: Wanted, above: Wanted): Set<number> {
+    const found = new Set<number>();
+    this.#conditionsOn(row, pseudo, own, found);
+    const { parent } = this.page.tree;
+    for (let at = pseudo ? row : parent[row]; at >= 0; at = parent[at]) this.#conditionsOn(at, '', above, found);
+    return found;
+  }
+
+  #conditionsOn(row: number, pseudo: string, wanted: Wanted, found: Set<number>): void {
     for (const list of [this.#matching.list(row, pseudo), this.#draft?.list(row, pseudo) ?? nothing])
-      for (const { block, owner } of list.applied)
-        if (block.condition > 0 && owner !== 'browser' && !around.has(block.condition))
-          (own ??= new Set(around)).add(block.condition);
-    return own ?? around;
+      for (const { condition, longhands } of conditionedIn(list))
+        if (!found.has(condition) && longhands.some(wanted)) found.add(condition);
   }
 
   /** See `draftTargets`. Empty for a page without a draft. */
@@ -412,6 +421,39 @@ export class Solution {
     }
     return flow;
   }
+}
+
+type Wanted = (longhand: string) => boolean;
+
+/** What stands under a condition in a list of rules, by its physical longhands in the usual flow. */
+interface Conditioned {
+  readonly condition: number;
+  readonly longhands: readonly string[];
+}
+
+const conditionedLists = new WeakMap<MatchList, readonly Conditioned[]>();
+const usualNames = physicalNames(usualFlow);
+
+function conditionedIn(list: MatchList): readonly Conditioned[] {
+  let found = conditionedLists.get(list);
+  if (!found) {
+    found = list.applied
+      .filter(({ block, owner }) => block.condition > 0 && owner !== 'browser')
+      .map(({ block }) => ({
+        condition: block.condition,
+        longhands: block.declarations.flatMap(({ property }) =>
+          longhandsOf(property).map((one) => usualNames.get(one) ?? one),
+        ),
+      }));
+    conditionedLists.set(list, found);
+  }
+  return found;
+}
+
+function inner(context: Context, contested: Contested): Context {
+  let found = context.inside.get(contested);
+  if (!found) context.inside.set(contested, (found = { inside: new Map() }));
+  return found;
 }
 
 /** The winner's own keyword; undefined where it is inherited or not plain. */

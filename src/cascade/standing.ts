@@ -76,9 +76,30 @@ export function physicalLonghand(page: Page, target: Target, longhand: string): 
   return solutionOf(page).contestedName(elementOf(target).index, canonicalProperty(longhand));
 }
 
-/** The numbers of the conditions that may change what a target looks like: those of its rules and of its ancestors'. */
-export function conditionsAround(page: Page, target: Target): ReadonlySet<number> {
-  return solutionOf(page).conditionsAround(elementOf(target).index, pseudoOf(target));
+/** One object for all targets and conditions in which the very same declarations compete. */
+export function contestedOf(page: Page, target: Target): object {
+  return solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
+}
+
+/**
+ * One object for all targets and conditions in which the same declarations compete on the target and on all that
+ * encloses it, so that it looks the same but for the window's size.
+ */
+export function contextOf(page: Page, target: Target): object {
+  return solutionOf(page).context(elementOf(target).index, pseudoOf(target));
+}
+
+/**
+ * The numbers of the conditions around rules that set any of the wanted longhands, on a target (`own`) or on what
+ * encloses it (`above`).
+ */
+export function conditionsAround(
+  page: Page,
+  target: Target,
+  own: (longhand: string) => boolean,
+  above: (longhand: string) => boolean,
+): Set<number> {
+  return solutionOf(page).conditionsAround(elementOf(target).index, pseudoOf(target), own, above);
 }
 
 /** One of each set of targets that the very same declarations compete for, whatever the property. */

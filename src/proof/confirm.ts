@@ -1,4 +1,4 @@
-import { computedFrom, computedOf, standingCandidates, type Declaration, type Target } from '../cascade/index.js';
+import { computedFrom, computedOf, standingCandidates, type Target } from '../cascade/index.js';
 import { placeInSheet, type Page, type Sheet, type StyleBlock } from '../page/index.js';
 import { matchContext, matches } from '../selector/index.js';
 import { count, placeText, shorten } from '../text/index.js';
@@ -117,15 +117,21 @@ function wins(page: Page, wanted: readonly Part[], sheet: number): Step {
       )
       .map(({ block }) => block),
   );
+  const places = placesOf(page, pasted, sheet);
+  const views = new Map<string, Page>();
   const seen = new Set<string>();
   let amount = 0;
   for (const block of pasted) {
     const held = statesOf(page, block).sets.flat();
-    const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
+    const key = held.map(({ element, state }) => `${element?.index} ${state}`).join();
+    const view =
+      views.get(key) ??
+      (held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page);
+    views.set(key, view);
     if (!view.isActive(block.condition)) continue;
     const targets = targetsOf(view, block);
     for (const { property, value } of block.declarations) {
-      const lost = targets.filter((target) => isBeaten(view, target, property, pasted, sheet));
+      const lost = targets.filter((target) => isBeaten(view, target, property, places, sheet));
       amount++;
       if (targets.length === 0) seen.add(`${block.selectorText} matches nothing on this page.`);
       else if (lost.length)
@@ -148,14 +154,14 @@ function isBeaten(
   view: Page,
   target: Target,
   property: string,
-  pasted: ReadonlySet<StyleBlock>,
+  pasted: ReadonlySet<string>,
   sheet: number,
 ): boolean {
   return longhandsOf(property).some((longhand) => {
     const candidates = standingCandidates(view, target, longhand);
     const isPasted = (at: number) => {
       const { declaration } = candidates[at];
-      return declaration.sheet === sheet && isIn(view, pasted, declaration);
+      return declaration.sheet === sheet && pasted.has(`${declaration.line}:${declaration.column}`);
     };
     const own = candidates.findIndex((_, at) => isPasted(at));
     if (own <= 0) return own < 0 && candidates.length > 0;
@@ -164,13 +170,15 @@ function isBeaten(
   });
 }
 
-function isIn(view: Page, blocks: ReadonlySet<StyleBlock>, { sheet, line, column }: Declaration): boolean {
+/** `line:column` of each pasted declaration in its sheet. */
+function placesOf(page: Page, blocks: ReadonlySet<StyleBlock>, sheet: number): Set<string> {
+  const places = new Set<string>();
   for (const block of blocks)
     for (const { start } of block.declarations) {
-      const at = placeInSheet(view.sheets[sheet!], start);
-      if (at.line === line && at.column === column) return true;
+      const { line, column } = placeInSheet(page.sheets[sheet], start);
+      places.add(`${line}:${column}`);
     }
-  return false;
+  return places;
 }
 
 function targetsOf(page: Page, { selectors }: StyleBlock): Target[] {

@@ -3,10 +3,8 @@ import {
   animationsOn,
   contest,
   draftTargets,
-  elementOf,
   isValueAlready,
   physicalLonghand,
-  pseudoOf,
   reasonAgainstWinner,
   sourceLabel,
   type Declaration,
@@ -137,7 +135,7 @@ function works(
   return {
     outcome: 'wins',
     conditions: view.conditions,
-    why: `wins on ${count(shown.counts.length, 'element')}${whileWords(drafted)}${shown.look.words ? `, ${shown.look.words}` : ''}`,
+    why: `wins on ${count(amountOf(shown.counts), 'element')}${whileWords(drafted)}${shown.look.words ? `, ${shown.look.words}` : ''}`,
   };
 }
 
@@ -159,13 +157,13 @@ function hindrance(
     };
   let first: NoEffectCondition | undefined;
   for (const { look, counts } of working) {
-    for (const { target, longhands } of counts) {
-      for (const longhand of longhands) {
-        const found = noEffectOn(look.view, target, longhand);
-        if (!found) return undefined;
-        first ??= found;
-      }
-    }
+    for (const { targets, longhands } of counts)
+      for (const target of targets)
+        for (const longhand of longhands) {
+          const found = noEffectOn(look.view, target, longhand);
+          if (!found) return undefined;
+          first ??= found;
+        }
   }
   return first && { why: `${first.why} (${first.section})`, remedy: first.remedy || undefined };
 }
@@ -173,7 +171,7 @@ function hindrance(
 function loses(
   drafted: Drafted,
   sighting: Sighting,
-  { target, longhand }: Spot,
+  { targets: [target], longhands: [longhand] }: Spot,
   where: string,
   { awake, remedies }: { awake: readonly Sighting[]; remedies: Remedies },
 ): Judgement {
@@ -190,7 +188,8 @@ function loses(
 }
 
 function losesToAnimation(drafted: Drafted, { look, animated }: Sighting, where: string): Judgement {
-  const [{ target, longhand }] = animated;
+  const [{ targets, longhands }] = animated;
+  const [target, longhand] = [targets[0], longhands[0]];
   const name = animationsOn(look.view, target).get(longhand)?.name;
   const { property, value } = drafted.declaration;
   return {
@@ -202,7 +201,8 @@ function losesToAnimation(drafted: Drafted, { look, animated }: Sighting, where:
 }
 
 function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
-  const [{ target, longhand }] = unknown;
+  const [{ targets, longhands }] = unknown;
+  const [target, longhand] = [targets[0], longhands[0]];
   const own = drafted.block.containers;
   const others = contest(look.view, target, longhand).entries.flatMap(({ dependsOn }) => dependsOn ?? []);
   const query = own.length ? own.join(' and ') : others[0];
@@ -227,8 +227,8 @@ function needless(
   if (undone && !same) {
     const lines = new Set<number>();
     for (const { look, own } of awake)
-      for (const { target, longhand } of own) {
-        const [top] = contest(look.view, target, longhand).entries;
+      for (const { targets, longhands } of own) {
+        const [top] = contest(look.view, targets[0], longhands[0]).entries;
         if (isOwnSheet(top)) lines.add(top.declaration.line);
       }
     const told = list([...lines].sort((a, b) => a - b).map(String));
@@ -239,7 +239,7 @@ function needless(
       remedy: 'Take the declaration out, or the later one.',
     };
   }
-  const [target] = same?.same ?? [];
+  const target = same?.same[0]?.targets[0];
   const hindered = same && target ? sameAnyway(same.look.view, target, drafted.declaration) : undefined;
   if (hindered)
     return {
@@ -295,14 +295,15 @@ function firstContested(view: Page, target: Target, { property, line, column, sh
   );
 }
 
+const amountOf = (spots: readonly Spot[]) => spots.reduce((sum, { targets }) => sum + targets.length, 0);
+
 function whereWords(awake: readonly Sighting[], losing: Sighting): string {
   const isLosing = (one: Sighting) => one.beaten.length + one.animated.length > 0;
   if (losing.look.words) return `wins, but ${losing.look.words} it`;
   const plain = awake.filter(({ look }) => look.words === '');
   const clean = plain.filter((one) => !isLosing(one) && one.counts.length > 0);
   if (clean.length === 0) {
-    const amount = losing.counts.length;
-    const more = new Set(losing.beaten.map(({ target }) => `${elementOf(target).index}${pseudoOf(target)}`)).size;
+    const [amount, more] = [amountOf(losing.counts), amountOf(losing.beaten)];
     return amount ? `wins on ${count(amount, 'element')}, but on ${more} more it` : `wins elsewhere, but here it`;
   }
   const lost = plain.filter(isLosing);

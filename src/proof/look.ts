@@ -3,6 +3,8 @@ import {
   computedFrom,
   computedOf,
   computedWithout,
+  contestedOf,
+  contextOf,
   draftTargets,
   physicalLonghand,
   standingCandidates,
@@ -11,7 +13,7 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
-import { longhandsOf } from '../value/index.js';
+import { initialValue, isInherited, longhandsOf } from '../value/index.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =
@@ -28,15 +30,9 @@ type Fate =
   /** It hangs on a container's size that nobody gives. */
   | 'unknown';
 
-/** A declaration on one target, with the longhand that says so. */
+/** Targets on which the same becomes of a declaration, with the longhands of which it is said. */
 export interface Spot {
-  readonly target: Target;
-  readonly longhand: string;
-}
-
-/** A target on which a declaration counts, with the longhands in which it does. */
-export interface Counting {
-  readonly target: Target;
+  readonly targets: readonly Target[];
   readonly longhands: readonly string[];
 }
 
@@ -46,8 +42,8 @@ export interface Sighting {
   /** Whether its media queries do not hold. */
   readonly isAsleep: boolean;
   /** Where any of its longhands counts. */
-  readonly counts: readonly Counting[];
-  readonly same: readonly Target[];
+  readonly counts: readonly Spot[];
+  readonly same: readonly Spot[];
   readonly own: readonly Spot[];
   /** Where any of its longhands is beaten. */
   readonly beaten: readonly Spot[];
@@ -55,52 +51,120 @@ export interface Sighting {
   readonly unknown: readonly Spot[];
 }
 
-/** Looks at one declaration under one set of conditions. */
-export function lookAt(look: Look, declaration: Declaration, block: StyleBlock): Sighting {
-  const { view } = look;
-  const seen = {
-    counts: [] as Counting[],
-    same: [] as Target[],
-    own: [] as Spot[],
-    beaten: [] as Spot[],
-    animated: [] as Spot[],
-    unknown: [] as Spot[],
-  };
-  const isAsleep = !view.isActive(block.condition);
-  if (!isAsleep) {
-    const longhands = longhandsOf(declaration.property);
-    const groups = draftTargets(view).get(block) ?? [];
-    const without = computedWithout(view, declaration, groups.flat());
-    for (const alike of groups) {
+type Fates = ReadonlyMap<Fate, readonly string[]>;
+
+type Seen = Record<Fate, Spot[]>;
+
+/** Looks at one declaration under one set of conditions after another. */
+export class Looking {
+  readonly #longhands: readonly string[];
+  /** What was found where nothing but the rules themselves decides: the same wherever these rules meet. */
+  readonly #settled = new Map<object, Fates>();
+  /** What was found where the rules on what encloses a target have their say too. */
+  readonly #inContext = new Map<object, Fates>();
+
+  constructor(
+    private readonly declaration: Declaration,
+    private readonly block: StyleBlock,
+  ) {
+    this.#longhands = longhandsOf(declaration.property);
+  }
+
+  at(look: Look): Sighting {
+    const { view } = look;
+    const { block } = this;
+    const seen: Seen = { counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] };
+    const isAsleep = !view.isActive(block.condition);
+    if (!isAsleep) {
+      const groups = draftTargets(view).get(block) ?? [];
+      let without: Question['without'] | undefined;
+      const leftOut: Question['without'] = (target, longhand) =>
+        (without ??= computedWithout(view, this.declaration, groups.flat()))(target, longhand);
       // Whom the same rules match: the same contests, though not always the same parents.
-      for (const target of alike) {
-        const fates = new Map<Fate, string[]>();
-        for (const written of longhands) {
-          const longhand = physicalLonghand(view, target, written);
-          const fate = fateOf({ view, target, longhand, without }, declaration);
-          const known = fates.get(fate);
-          if (known) known.push(longhand);
-          else fates.set(fate, [longhand]);
-        }
-        note(seen, target, fates);
+      for (const alike of groups) {
+        const contested = contestedOf(view, alike[0]);
+        const settled = this.#settled.get(contested) ?? this.#fates(view, alike[0], contested, leftOut);
+        if (this.#settled.has(contested)) note(seen, alike, settled);
+        else
+          for (const target of alike) note(seen, [target], this.#fates(view, target, contested, leftOut));
       }
     }
+    return { look, isAsleep, ...seen };
   }
-  return { look, isAsleep, ...seen };
+
+  #fates(view: Page, target: Target, contested: object, without: Question['without']): Fates {
+    const context = contextOf(view, target);
+    const known = this.#inContext.get(context);
+    if (known) return known;
+    const fates = new Map<Fate, string[]>();
+    let isSettled = true;
+    let hangsOnWindow = false;
+    for (const written of this.#longhands) {
+      const longhand = physicalLonghand(view, target, written);
+      const candidates = standingCandidates(view, target, longhand);
+      const fate = fateOf({ view, target, longhand, without, candidates }, this.declaration);
+      isSettled &&= isByRulesAlone(view, longhand, candidates, this.declaration);
+      hangsOnWindow ||= candidates.some((one) => kindOf(one.declaration).hangsOnWindow);
+      const alike = fates.get(fate);
+      if (alike) alike.push(longhand);
+      else fates.set(fate, [longhand]);
+    }
+    if (isSettled) this.#settled.set(contested, fates);
+    else if (!hangsOnWindow) this.#inContext.set(context, fates);
+    return fates;
+  }
 }
 
-function note(
-  seen: { counts: Counting[]; same: Target[] } & Record<'own' | 'beaten' | 'animated' | 'unknown', Spot[]>,
-  target: Target,
-  fates: ReadonlyMap<Fate, string[]>,
-): void {
-  const counting = fates.get('counts');
-  if (counting) seen.counts.push({ target, longhands: counting });
-  else if (fates.has('same')) seen.same.push(target);
-  for (const fate of ['own', 'beaten', 'animated', 'unknown'] as const) {
-    const longhands = fates.get(fate);
-    if (longhands) seen[fate].push({ target, longhand: longhands[0] });
+/** Values that hang on the element, its parent or the window. */
+const relative =
+  /[\d.](em|ex|ch|cap|ic|lh|rem|rlh|%|[sld]?v(w|h|i|b|min|max)|cq\w+)|\(|inherit|unset|revert|currentcolor|bolder|lighter|larger|smaller|match-parent/i;
+/** Longhands whose computed value takes something from a parent or from other properties. */
+const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align)$/;
+const windowUnits = /\d[sld]?v(w|h|i|b|min|max)\b/i;
+
+/** What a declaration's text says of how its value is found. */
+interface Kind {
+  readonly isRelative: boolean;
+  readonly hangsOnWindow: boolean;
+  readonly isRolledBack: boolean;
+}
+
+const kinds = new WeakMap<Declaration, Kind>();
+
+/** Declarations are shared by all targets and looks; each text is read once. */
+function kindOf(declaration: Declaration): Kind {
+  let kind = kinds.get(declaration);
+  if (!kind) {
+    const { value } = declaration;
+    kind = {
+      isRelative: relative.test(value),
+      hangsOnWindow: windowUnits.test(value),
+      isRolledBack: /^revert/i.test(value),
+    };
+    kinds.set(declaration, kind);
   }
+  return kind;
+}
+
+/** Whether what becomes of a longhand is settled by the rules that meet, whoever the target is. */
+function isByRulesAlone(
+  view: Page,
+  longhand: string,
+  candidates: readonly Candidate[],
+  declaration: Declaration,
+): boolean {
+  const own = candidates.findIndex((one) => isSame(one.declaration, declaration));
+  if (own > 0 && isDrafts(view, candidates[0]) && !kindOf(candidates[0].declaration).isRolledBack) return true;
+  if (candidates.some(({ dependsOn }) => dependsOn !== '')) return false;
+  const { keyframes } = view.overlay!.styles;
+  if (keyframes.length || adjustedOnes.test(longhand)) return false;
+  if (candidates.length < 2 && (isInherited(longhand) || initialValue(longhand) === 'currentcolor')) return false;
+  return !candidates.slice(0, Math.max(own, 0) + 2).some((one) => kindOf(one.declaration).isRelative);
+}
+
+function note(seen: Seen, targets: readonly Target[], fates: Fates): void {
+  for (const [fate, longhands] of fates)
+    if (fate !== 'same' || !fates.has('counts')) seen[fate].push({ targets, longhands });
 }
 
 /** One longhand of one target, and what it would be without the declaration. */
@@ -108,40 +172,37 @@ interface Question {
   readonly view: Page;
   readonly target: Target;
   readonly longhand: string;
+  readonly candidates: readonly Candidate[];
   readonly without: (target: Target, longhand: string) => string;
 }
 
 function fateOf(question: Question, declaration: Declaration): Fate {
-  const { view, target, longhand } = question;
-  const candidates = standingCandidates(view, target, longhand);
-  const isOwnOne = ({ declaration: one }: Candidate) => isSame(one, declaration);
+  const { view, candidates } = question;
   const isOpen = (one: Candidate) => one.dependsOn !== '' && !view.conditions.containers;
-  const fates = new Set<Fate>();
+  if (!candidates.some(isOpen)) return fateAmong(question, candidates, declaration);
   // Container queries that cannot be answered: once as though all held, once as though none did.
   const settled = candidates.filter((one) => !isOpen(one));
-  for (const list of settled.length === candidates.length ? [candidates] : [candidates, settled])
-    fates.add(fateAmong(question, list, isOwnOne));
-  const [fate] = fates;
-  return fates.size === 1 ? fate : 'unknown';
+  const [open, shut] = [candidates, settled].map((list) => fateAmong(question, list, declaration));
+  return open === shut ? open : 'unknown';
 }
 
 function fateAmong(
-  { view, target, longhand, without }: Question,
+  { view, target, longhand, without, candidates: all }: Question,
   candidates: readonly Candidate[],
-  isOwnOne: (one: Candidate) => boolean,
+  declaration: Declaration,
 ): Fate {
-  const at = candidates.findIndex(isOwnOne);
+  const at = candidates.findIndex((one) => isSame(one.declaration, declaration));
   if (at < 0) return 'same';
-  const isRolledBack = (one: Candidate) => /^revert/i.test(one.declaration.value);
+  const isRolledBack = (one: Candidate) => kindOf(one.declaration).isRolledBack;
   if (at > 0 && !candidates.slice(0, at).some(isRolledBack)) {
     const [top] = candidates;
-    if (top.declaration.sheet !== undefined && top.declaration.sheet >= view.styles.sheets.length) return 'own';
+    if (isDrafts(view, top)) return 'own';
     const wish = computedFrom(view, target, longhand, candidates.slice(at));
     return wish === computedFrom(view, target, longhand, candidates) ? 'same' : 'beaten';
   }
   if (!candidates[at].declaration.important && animationsOn(view, target).get(longhand)?.lasting)
     return 'animated';
-  const isWhole = candidates === standingCandidates(view, target, longhand);
+  const isWhole = candidates === all;
   const now = isWhole
     ? computedOf(view, target, longhand)
     : computedFrom(view, target, longhand, candidates);
@@ -152,6 +213,11 @@ function fateAmong(
   return at > 0 ? 'own' : 'same';
 }
 
-export function isSame(a: Declaration, b: Declaration): boolean {
+/** Whether a candidate is the owner's own, of the draft or of a sheet that it imports. */
+function isDrafts(view: Page, { declaration: { sheet } }: Candidate): boolean {
+  return sheet !== undefined && sheet >= view.styles.sheets.length;
+}
+
+function isSame(a: Declaration, b: Declaration): boolean {
   return a.sheet === b.sheet && a.line === b.line && a.column === b.column;
 }

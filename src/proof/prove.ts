@@ -2,10 +2,10 @@ import type { Declaration } from '../cascade/index.js';
 import { looksAt, whileHeld, type DraftPlace, type Held, type Look, type Page } from '../page/index.js';
 import { Lines } from '../text/index.js';
 import { judge, type Drafted, type Judgement } from './judge.js';
-import { lookAt } from './look.js';
+import { Looking } from './look.js';
 import { OtherStates } from './other-states.js';
 import { pieceVerdicts } from './pieces.js';
-import { relevantLooks } from './relevant.js';
+import { RelevantLooks } from './relevant.js';
 import { Remedies } from './remedies.js';
 import { statesOf } from './states.js';
 import type { Proof, ProofOptions, Verdict } from './types.js';
@@ -40,10 +40,10 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   const looksFor = looker(laid, options);
   const remedies = new Remedies(laid, draft);
   const others = new OtherStates(laid);
+  const relevant = new RelevantLooks();
   const verdicts = styles.blocks.flatMap((block) => {
     const states = options.held ? { sets: [options.held], words: [] } : statesOf(page, block);
     const all = states.sets.length ? uniqueLooks(states.sets.map(looksFor)) : looksFor([]);
-    const looks = relevantLooks(all, block);
     return block.declarations.map(({ property, value, important, start, end }): Verdict => {
       const at = lines.at(start);
       const declaration: Declaration = { origin: 'author', sheet, ...at, property, value, important };
@@ -56,13 +56,17 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
       };
       const fault = page.grammar.check(property, value);
       if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
-      const sightings = looks.map((look) => lookAt(look, declaration, block));
+      const looking = new Looking(declaration, block);
+      const seenIn = (looks: readonly Look[]) => looks.map((look) => looking.at(look));
+      const sightings = seenIn(relevant.of(all, block, property));
       const found = judge(laid, drafted, sightings, remedies);
+      // That nothing is seen hangs on more properties than its own.
+      if (found.outcome === 'no-effect') return { ...base, ...judge(laid, drafted, seenIn(all), remedies) };
       if (options.held || !isIdle(found)) return { ...base, ...found };
       // It may still count while another rule's state is held.
       for (const held of others.beside(block, { property, value, important, start, end })) {
         for (const own of [[], ...states.sets]) {
-          const more = relevantLooks(looksFor([...own, ...held]), block).map((look) => lookAt(look, declaration, block));
+          const more = seenIn(relevant.of(looksFor([...own, ...held]), block, property));
           if (more.some(({ counts }) => counts.length))
             return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
         }

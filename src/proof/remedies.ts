@@ -130,13 +130,12 @@ export class Remedies {
     const mended = this.laid.bare.withDraft(text, this.laid.overlay!.place);
     const works = working.some(({ look, counts, same }) => {
       const view = mended.under(look.view.conditions);
-      const spots = counts.length
-        ? counts
-        : same.map((target) => ({ target, longhands: longhandsOf(declaration.property) }));
-      return spots.some(
-        ({ target, longhands }) =>
-          this.#isSet(view, target, addition) &&
-          longhands.some((longhand) => !noEffectOn(view, target, longhand)),
+      return (counts.length ? counts : same).some(({ targets, longhands }) =>
+        targets.some(
+          (target) =>
+            this.#isSet(view, target, addition) &&
+            longhands.some((longhand) => !noEffectOn(view, target, longhand)),
+        ),
       );
     });
     return works ? `Add ${addition} to the same rule.` : undefined;
