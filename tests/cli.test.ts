@@ -324,7 +324,10 @@ describe('bad input is answered with what, where and what to do', () => {
     expect(why.out).toContain('color: blue');
     const empty = folder.file('empty.html');
     writeFileSync(empty, '');
-    expect(await yelto('survey', empty)).toMatchObject({ code: 2, err: expect.stringContaining('holds nothing') });
+    expect(await yelto('survey', empty)).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('holds nothing'),
+    });
     writeFileSync(folder.file('picture.html'), Buffer.from([0x89, 0, 1, 2]));
     expect((await yelto('survey', folder.file('picture.html'))).err).toContain('binary data');
   });

@@ -13,7 +13,9 @@ let tab: Tab;
 beforeAll(async () => {
   browser = await startEngine();
   tab = await browser.newPage({ viewport: { width: 900, height: 700 } });
-  await tab.route('**/*.css', (route) => route.fulfill({ contentType: 'text/css', body: '.note { top: 7px }' }));
+  await tab.route('**/*.css', (route) =>
+    route.fulfill({ contentType: 'text/css', body: '.note { top: 7px }' }),
+  );
 });
 afterAll(() => browser.close());
 
@@ -50,10 +52,36 @@ const oddPiece = fc.constantFrom(
   '.card { color: red; ; top: 3px }\n',
   '@page { margin: 1cm }\n',
 );
-const top = fc.constantFrom('', '', '', '', '@charset "utf-8";\n', '@import url("more.css");\n', '@import "other.css" screen;\n', '@layer low, high;\n');
+const top = fc.constantFrom(
+  '',
+  '',
+  '',
+  '',
+  '@charset "utf-8";\n',
+  '@import url("more.css");\n',
+  '@import "other.css" screen;\n',
+  '@layer low, high;\n',
+);
 
 /** Where people's text stops: in the middle of anything. */
-const ending = fc.constantFrom('', '', '', '', '', '', '.card { color: red', '.card', '/* open', '.note { content: "x', '@import "x.css"', '}', '.card { background: url(x', '@media (min-width: 1px) { .note { top: 1px }', '.card { color: red; }}', '.card { color: r\\');
+const ending = fc.constantFrom(
+  '',
+  '',
+  '',
+  '',
+  '',
+  '',
+  '.card { color: red',
+  '.card',
+  '/* open',
+  '.note { content: "x',
+  '@import "x.css"',
+  '}',
+  '.card { background: url(x',
+  '@media (min-width: 1px) { .note { top: 1px }',
+  '.card { color: red; }}',
+  '.card { color: r\\',
+);
 
 const sheet = fc
   .tuple(top, fc.array(fc.oneof(ordinarySheet, oddPiece), { maxLength: 3 }), ending)
@@ -80,7 +108,8 @@ const wish = fc
   .map(({ draft, standing, panel, again }) => ({
     draft,
     panel,
-    standing: again === 'whole' ? pack(draft, { ...plain }, standing).text : again ? draft + standing : standing,
+    standing:
+      again === 'whole' ? pack(draft, { ...plain }, standing).text : again ? draft + standing : standing,
   }))
   .map((one) => ({
     ...one,
@@ -119,7 +148,10 @@ function look(sheets: readonly string[]) {
       for (const element of document.body.querySelectorAll('*'))
         for (const pseudo of [null, '::before', '::after']) {
           const style = getComputedStyle(element, pseudo);
-          for (const name of [...names].sort()) values.push(`${element.tagName}.${element.className}${pseudo ?? ''} ${name}: ${style.getPropertyValue(name).replaceAll('/**/', ' ')}`);
+          for (const name of [...names].sort())
+            values.push(
+              `${element.tagName}.${element.className}${pseudo ?? ''} ${name}: ${style.getPropertyValue(name).replaceAll('/**/', ' ')}`,
+            );
         }
       return { rules, values };
     },
@@ -132,7 +164,8 @@ async function wrongs({ draft, panel, standing }: { draft: string; panel: PanelP
   const wrong: string[] = [];
   const again = pack(draft, panel, packed.text);
   if (again.text !== packed.text) wrong.push('packing again changes more');
-  if (panel.wrapped && !packed.text.includes('<p>Hours</p>')) wrong.push('what stood around the style is missing');
+  if (panel.wrapped && !packed.text.includes('<p>Hours</p>'))
+    wrong.push('what stood around the style is missing');
   const pasted = panel.wrapped
     ? await tab.evaluate((html) => {
         const box = new DOMParser().parseFromString(html, 'text/html');
@@ -141,7 +174,9 @@ async function wrongs({ draft, panel, standing }: { draft: string; panel: PanelP
     : [panel.escaped ? packed.text.replaceAll('<', '&lt;').replaceAll('>', '&gt;') : packed.text];
   if (panel.escaped && packed.warnings.length) return wrong;
   const [there, put] = [await look([readPanel(standing, panel), draft]), await look(pasted)];
-  const missing = there.rules.filter((rule) => !put.rules.includes(rule) && !/^@(charset|namespace)/.test(rule));
+  const missing = there.rules.filter(
+    (rule) => !put.rules.includes(rule) && !/^@(charset|namespace)/.test(rule),
+  );
   if (missing.length) wrong.push(`missing: ${missing[0]}`);
   const added = put.rules.filter((rule) => !there.rules.includes(rule) && !/\{ \}$/.test(rule));
   if (added.length) wrong.push(`nobody wrote: ${added[0]}`);

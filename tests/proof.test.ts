@@ -100,11 +100,7 @@ test('curly quotes make a font of another name', () => {
 });
 
 test('every remedy that is a rule wins when it takes the place of what fell', () => {
-  const weak = [
-    '.menu { color: red }',
-    '.card__title { color: red }',
-    '.menu__item { letter-spacing: 9px }',
-  ];
+  const weak = ['.menu { color: red }', '.card__title { color: red }', '.menu__item { letter-spacing: 9px }'];
   for (const draft of weak) {
     const fallen = prove(page(), draft).verdicts.find(({ outcome }) => /^(loses|partly)$/.test(outcome))!;
     expect(fallen.remedy).toMatch(/^Write: /);

@@ -28,12 +28,19 @@ async function written(one: OrdinaryCase, verdict: Verdict, css: string, states:
   await pictures.picture(one.html, sheets, states);
   const { property } = verdict.declaration;
   const [, selector = '', value = ''] =
-    new RegExp(`([^{}]*)\\{ ${property.replace(/[-]/g, '\\-')}: ([^;]*?)(?: !important)?; \\}`).exec(css) ?? [];
+    new RegExp(`([^{}]*)\\{ ${property.replace(/[-]/g, '\\-')}: ([^;]*?)(?: !important)?; \\}`).exec(css) ??
+    [];
   return pictures.differsFromUtmost(selector.trim(), property, value);
 }
 
 /** `Add display: block to the same rule.`: with it the declaration is seen. */
-async function added(one: OrdinaryCase, verdict: Verdict, addition: string, start: number, states: readonly HeldState[]) {
+async function added(
+  one: OrdinaryCase,
+  verdict: Verdict,
+  addition: string,
+  start: number,
+  states: readonly HeldState[],
+) {
   await pictures.under(verdict.conditions);
   const { end } = one.declarations.find((placed) => placed.start === start)!;
   const { draft } = one;
@@ -62,7 +69,9 @@ async function wrongs(one: OrdinaryCase): Promise<string[]> {
     const { remedy, declaration } = verdict;
     if (!remedy) continue;
     const start =
-      lines.slice(0, declaration.line - 1).reduce((sum, text) => sum + text.length + 1, 0) + declaration.column - 1;
+      lines.slice(0, declaration.line - 1).reduce((sum, text) => sum + text.length + 1, 0) +
+      declaration.column -
+      1;
     const own = one.declarations.filter((placed) => placed.start === start);
     const states = verdict.conditions.held.length ? own.flatMap((placed) => placed.states) : [];
     const [, css] = /^Write(?:, outside of layers)?: ([^]+)$/.exec(remedy) ?? [];
@@ -80,7 +89,10 @@ async function wrongs(one: OrdinaryCase): Promise<string[]> {
       const found = await pictures.count(one.html, selector);
       fault = found === Number(amount) ? undefined : `it matches ${found}`;
     }
-    if (fault) wrong.push(`${declaration.property}: ${declaration.value} ${verdict.outcome} (${verdict.why}): “${remedy}”, but ${fault}`);
+    if (fault)
+      wrong.push(
+        `${declaration.property}: ${declaration.value} ${verdict.outcome} (${verdict.why}): “${remedy}”, but ${fault}`,
+      );
   }
   return wrong;
 }

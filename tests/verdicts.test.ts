@@ -32,7 +32,9 @@ function contradiction({ outcome, why }: Verdict, effect: Effect): string | unde
       return works ? undefined : 'it changes nothing';
     case 'loses':
     case 'needless':
-      return effect.matters ? `it changes something: ${effect.changes.find((one) => !one.includes('only computed'))}` : undefined;
+      return effect.matters
+        ? `it changes something: ${effect.changes.find((one) => !one.includes('only computed'))}`
+        : undefined;
     case 'matches-nothing':
       return effect.matches ? `${effect.matches} match` : undefined;
     case 'invalid':

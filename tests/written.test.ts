@@ -49,9 +49,14 @@ const wishes = fc.record({
   set: fc.array(declaration, { minLength: 1, maxLength: 3 }),
   reach: fc.constantFrom('only', 'alike') as fc.Arbitrary<'only' | 'alike'>,
   place: fc.constantFrom('after', 'before', 'unknown') as fc.Arbitrary<'after' | 'before' | 'unknown'>,
-  media: fc.option(fc.constantFrom(...mediaQueries.filter((query) => !/print|prefers|10px/.test(query))), { freq: 2 }),
+  media: fc.option(fc.constantFrom(...mediaQueries.filter((query) => !/print|prefers|10px/.test(query))), {
+    freq: 2,
+  }),
   state: fc.option(
-    fc.record({ name: fc.constantFrom(':hover', ':focus', ':active'), carrier: fc.constantFrom('self', 'parent', 'before') }),
+    fc.record({
+      name: fc.constantFrom(':hover', ':focus', ':active'),
+      carrier: fc.constantFrom('self', 'parent', 'before'),
+    }),
     { freq: 2 },
   ),
   draft: fc.option(ordinarySheet, { freq: 2 }),
@@ -82,7 +87,11 @@ function misses(asked: Asked): Promise<string[]> {
       const all = [...inner.querySelectorAll('*')];
       if (holder) {
         all[holder.index].classList.add(`held-${holder.state}`);
-        for (let up = all[holder.index].parentElement; up && /hover|active/.test(holder.state); up = up.parentElement)
+        for (
+          let up = all[holder.index].parentElement;
+          up && /hover|active/.test(holder.state);
+          up = up.parentElement
+        )
           up.classList.add(`held-${holder.state}`);
       }
       const sheet = (css: string, place: 'prepend' | 'append') => {
@@ -111,7 +120,8 @@ function misses(asked: Asked): Promise<string[]> {
         if (own === null) element.removeAttribute('style');
         else element.setAttribute('style', own);
         now.forEach((text, i) => {
-          if (text !== meant[i]) found.push(`${frame.clientWidth} px, element ${index}: ${text} instead of ${meant[i]}`);
+          if (text !== meant[i])
+            found.push(`${frame.clientWidth} px, element ${index}: ${text} instead of ${meant[i]}`);
         });
       }
     }
@@ -123,13 +133,17 @@ async function wrongs({ one, quirks, at, set, reach, place, media, state, draft 
   const styles = one.sheets.map((css) => `<style>${css}</style>`).join('');
   const html = `${quirks ? '' : '<!DOCTYPE html>'}${one.html.replace('</head>', `${styles}</head>`)}`;
   const page = parsePage({ name: 'page.html', html });
-  const inBody = page.elements.filter(({ tag, parent }) => parent && !/^(head|body|title|style|rect|option|svg)$/.test(tag));
+  const inBody = page.elements.filter(
+    ({ tag, parent }) => parent && !/^(head|body|title|style|rect|option|svg)$/.test(tag),
+  );
   const targets = [...new Set(at.map((n) => inBody[n % inBody.length]))].slice(0, state ? 1 : 2);
   const [first] = targets;
   const siblings = first.parent!.children;
   const holder =
     state &&
-    { self: first, parent: first.parent!, before: siblings[siblings.indexOf(first) - 1] ?? first }[state.carrier];
+    { self: first, parent: first.parent!, before: siblings[siblings.indexOf(first) - 1] ?? first }[
+      state.carrier
+    ];
   const wish: Wish = {
     at: targets,
     set: Object.fromEntries(set),
@@ -155,7 +169,8 @@ async function wrongs({ one, quirks, at, set, reach, place, media, state, draft 
   note(said ? `said: ${said.slice(0, 30)}` : 'wins');
   if (said) return [];
   const wrong: string[] = [];
-  if (spill.length && !warnings.some((warning) => /nobody asked for/.test(warning))) wrong.push(`spills ${spill.length} unsaid`);
+  if (spill.length && !warnings.some((warning) => /nobody asked for/.test(warning)))
+    wrong.push(`spills ${spill.length} unsaid`);
   if (!targets.every((target) => matched.includes(elementOf(target)))) wrong.push('leaves a target out');
   const text = addToDraft(draft ?? '', css);
   for (const where of place === 'unknown' ? ['before', 'after'] : [place])
@@ -170,7 +185,10 @@ async function wrongs({ one, quirks, at, set, reach, place, media, state, draft 
         media: media ?? null,
       })),
     );
-  return wrong.map((text_) => `${text_}\n  ${css.replace(/\s+/g, ' ')} [${place}${media ? `, ${media}` : ''}${state ? `, ${state.name} on ${state.carrier}` : ''}${draft ? ', with a draft' : ''}${quirks ? ', quirks' : ''}] ${warnings.join(' ')}`);
+  return wrong.map(
+    (text_) =>
+      `${text_}\n  ${css.replace(/\s+/g, ' ')} [${place}${media ? `, ${media}` : ''}${state ? `, ${state.name} on ${state.carrier}` : ''}${draft ? ', with a draft' : ''}${quirks ? ', quirks' : ''}] ${warnings.join(' ')}`,
+  );
 }
 
 test(`${runs} random wishes win in the engine wherever they are to hold (SEED=${seed})`, async () => {

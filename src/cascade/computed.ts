@@ -57,9 +57,7 @@ export function isValueAlready(page: Page, target: Target, longhand: string, val
   const wish: Candidate = { ...plain, declaration, level: Level.Author };
   const standing = standingCandidates(page, target, longhand);
   const values = computing(page);
-  return (
-    values.plain(target, longhand, standing) === values.plain(target, longhand, [wish, ...standing])
-  );
+  return values.plain(target, longhand, standing) === values.plain(target, longhand, [wish, ...standing]);
 }
 
 /**
@@ -71,7 +69,11 @@ export function computedWithout(
   matched: readonly Target[],
 ): (target: Target, longhand: string) => string {
   const touched = matched.map((target) => elementOf(target).index);
-  const without = new Computing(page, { declaration: left, longhands: new Set(longhandsOf(left.property)), touched });
+  const without = new Computing(page, {
+    declaration: left,
+    longhands: new Set(longhandsOf(left.property)),
+    touched,
+  });
   return (target, longhand) => without.valueOf(target, longhand);
 }
 
@@ -211,7 +213,8 @@ function adjusted(values: Computing, target: Target, longhand: string, text: str
   if (/^border-(top|right|bottom|left)-width$/.test(longhand))
     return /^(none|hidden)$/.test(other(longhand.replace('width', 'style'))) ? '0' : text;
   if (/^min-(width|height)$/.test(longhand) && text === 'auto') return isItem(values, target) ? text : '0';
-  if (longhand === 'overflow-x' || longhand === 'overflow-y') return overflowOf(values, target, longhand, text);
+  if (longhand === 'overflow-x' || longhand === 'overflow-y')
+    return overflowOf(values, target, longhand, text);
   if (longhand === 'text-align') return alignmentOf(values, target, text);
   if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
   return text;

@@ -3,8 +3,9 @@ import { isSameValue, longhandsOf } from '../value/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { sourceLabel, standingContest } from './entries.js';
+import { longhandValue } from './longhand-value.js';
 import { priceOf } from './standing.js';
-import { pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
+import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 import { valueOf } from './value.js';
 import { variablesIn } from './variables.js';
 
@@ -50,7 +51,9 @@ export function explain(page: Page, asked: Contest): Explanation {
   return {
     property,
     value: value || winner.declaration.value,
-    governs: governingWords(page, winner, inheritedFrom),
+    governs:
+      governingWords(page, winner, inheritedFrom) +
+      inheritWords(page, inheritedFrom ?? target, property, winner),
     variables: variablesIn(winner.declaration.value).map((name) =>
       variableWords(page, inheritedFrom ?? target, name),
     ),
@@ -64,6 +67,22 @@ export function explain(page: Page, asked: Contest): Explanation {
       : priceWords(page, target, property, winner),
     motion,
   };
+}
+
+/** An explicit `inherit` is followed to the declaration that says the value; '' for other values. */
+function inheritWords(page: Page, target: Target, property: string, { declaration }: Entry): string {
+  if (longhandValue(declaration, property)?.toLowerCase() !== 'inherit') return '';
+  const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+  if (!parent) return '';
+  const { entries, inheritedFrom } = standingContest(page, parent, property);
+  const [winner] = entries;
+  const box = inheritedFrom ?? parent;
+  if (winner && longhandValue(winner.declaration, property)?.toLowerCase() === 'inherit')
+    return inheritWords(page, box, property, winner);
+  const value = valueOf(page, parent, property);
+  if (!winner) return `, and the box around it has the initial value ${value}`;
+  const place = [entryPlace(page, winner), ruleText(winner)].filter(Boolean).join(' in ');
+  return `, and ${describeTarget(box)} has ${value} from ${place || sourceLabel(page, winner.declaration)}`;
 }
 
 function motionWords(page: Page, { property, target, animatedBy }: Contest): string[] {

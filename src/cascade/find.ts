@@ -1,6 +1,8 @@
 import { placeInSheet, type Page, type PageElement, type StyleBlock } from '../page/index.js';
 import { matchContext, matchesAny } from '../selector/index.js';
+import { ident, string } from 'css-tree';
 import { isSameValue, longhandsOf, readColour } from '../value/index.js';
+import { after, kinds, readTokens, tokenText } from '../text/index.js';
 import { variablesIn } from './variables.js';
 
 /** One place in a sheet or in the markup that mentions what was looked for. */
@@ -69,25 +71,58 @@ function kindOf(
   const own = property.toLowerCase();
   if (own === name || longhandsOf(own).includes(name)) return 'property';
   if (isColour) return coloursIn(value).some((one) => isSameValue(one, text)) ? 'colour' : undefined;
-  return isSameValue(value, text) || (partsOf(value) as readonly string[]).includes(name)
+  return isSameValue(value, text) || partsOf(value).includes(name.replace(/^["']|["']$/g, ''))
     ? 'value'
     : undefined;
 }
 
-/** A value's colours, as written. */
+/** A value's colours, as written, those inside of gradients and shadows too. */
 function coloursIn(value: string): string[] {
-  return (value.match(/#[\da-f]{3,8}\b|[a-z-]+\([^()]*\)|[a-z]+/gi) ?? []).filter(
-    (part) => readColour(part) !== undefined,
-  );
+  const tokens = readTokens(value);
+  const found: string[] = [];
+  for (let at = 0; at < tokens.count; at++) {
+    const type = tokens.types[at];
+    if (type !== kinds.Ident && type !== kinds.Hash && type !== kinds.Function) continue;
+    const text = tokenText(tokens, at, after(tokens, at));
+    if (readColour(text) === undefined) continue;
+    found.push(text);
+    at = after(tokens, at) - 1;
+  }
+  return found;
 }
 
-const partsOf = (value: string) => value.toLowerCase().match(/"[^"]*"|'[^']*'|[^\s,()"']+/g) ?? [];
+/** Words, numbers and quoted names of a value, lower-cased, without their quotes. */
+function partsOf(value: string): string[] {
+  const tokens = readTokens(value);
+  const parts: string[] = [];
+  for (let at = 0; at < tokens.count; at++) {
+    const text = tokenText(tokens, at);
+    if (tokens.types[at] === kinds.String) parts.push(string.decode(text).toLowerCase());
+    else if (!/^[\s,()]*$/.test(text)) parts.push(text.toLowerCase());
+  }
+  return parts;
+}
 
-/** Whether a selector has the name as a whole, with its sign or without. */
+/** Whether a selector has the name as a whole, with its sign or without, escaped or in quotes. */
 function isNamedIn(selector: string, text: string): boolean {
-  const name = text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-  const before = /^[.#[]/.test(text) ? '' : '(?<![\\w-])';
-  return new RegExp(`${before}${name}(?![\\w-])`).test(selector);
+  const tokens = readTokens(selector);
+  const wanted = text.replace(/^[.#]/, '');
+  for (let at = 0; at < tokens.count; at++) {
+    const written = tokenText(tokens, at);
+    switch (tokens.types[at]) {
+      case kinds.Ident: {
+        const isClass = at > 0 && tokenText(tokens, at - 1) === '.';
+        if (ident.decode(written) === wanted && text[0] !== '#' && (text[0] !== '.' || isClass)) return true;
+        break;
+      }
+      case kinds.Hash:
+        if (ident.decode(written.slice(1)) === wanted && text[0] !== '.') return true;
+        break;
+      case kinds.String:
+        if (string.decode(written) === text) return true;
+    }
+  }
+  return /[^\w.#-]/.test(text) && selector.includes(text);
 }
 
 function mentionIn({ tag, id, classes, attributes }: PageElement, text: string, isColour: boolean): string {

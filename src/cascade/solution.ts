@@ -39,12 +39,16 @@ function workedOut(matching: Matching, ranks: string): WorkedOut {
   let byRanks = allWorkedOut.get(matching);
   if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
   let found = byRanks.get(ranks);
-  if (!found) byRanks.set(ranks, (found = {
-      claims: new Map(),
-      contests: new Map(),
-      flowSources: [],
-      contexts: { inside: new Map() },
-    }));
+  if (!found)
+    byRanks.set(
+      ranks,
+      (found = {
+        claims: new Map(),
+        contests: new Map(),
+        flowSources: [],
+        contexts: { inside: new Map() },
+      }),
+    );
   return found;
 }
 
@@ -154,7 +158,8 @@ export class Solution {
     const found = new Set<number>();
     this.#conditionsOn(row, pseudo, own, found);
     const { parent } = this.page.tree;
-    for (let at = pseudo ? row : parent[row]; at >= 0; at = parent[at]) this.#conditionsOn(at, '', above, found);
+    for (let at = pseudo ? row : parent[row]; at >= 0; at = parent[at])
+      this.#conditionsOn(at, '', above, found);
     return found;
   }
 

@@ -71,9 +71,7 @@ function rolledBack(candidates: readonly Candidate[], wholeOrigin: boolean): rea
   const [candidate] = candidates;
   if (candidate.level === Level.UserAgent) return [];
   const rank = layerRank(candidate);
-  return candidates.filter(
-    (one) => one.level === Level.UserAgent || (!wholeOrigin && layerRank(one) < rank),
-  );
+  return candidates.filter((one) => one.level === Level.UserAgent || (!wholeOrigin && layerRank(one) < rank));
 }
 
 /** Important declarations rank layers the other way round; here a layer has one rank, whatever the importance. */

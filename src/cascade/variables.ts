@@ -162,4 +162,3 @@ export function variablesIn(value: string): string[] {
   }
   return names;
 }
-

@@ -127,10 +127,13 @@ export function checkConditions(pages: readonly Page[], options: ConditionOption
   const names = [...new Set(pages.map(({ name }) => name))].join(', ');
   for (const [i, { selector = '*' }] of heldStates(options.hold ?? []).entries())
     if (!isThere(selector))
-      throw new YeltoError(`--hold "${options.hold![i]}" holds nothing: nothing on ${names} matches ${selector}.`, {
-        text: selector,
-        remedy: 'Check the selector; yelto survey lists the names that there are.',
-      });
+      throw new YeltoError(
+        `--hold "${options.hold![i]}" holds nothing: nothing on ${names} matches ${selector}.`,
+        {
+          text: selector,
+          remedy: 'Check the selector; yelto survey lists the names that there are.',
+        },
+      );
   for (const [i, { selector = '*' }] of (containerSizes(options.container) ?? []).entries())
     if (!isThere(selector))
       throw new YeltoError(

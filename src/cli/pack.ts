@@ -1,10 +1,10 @@
-import { readFile } from 'node:fs/promises';
 import type { Command } from 'commander';
 import { pack } from '../panel/index.js';
-import { count, YeltoError } from '../text/index.js';
+import { count } from '../text/index.js';
 import type { ExitCode, Io } from './io.js';
 import { printJson } from './json.js';
 import { readDraftFile } from './prove.js';
+import { readStanding } from './standing.js';
 import { findPanel } from './write.js';
 
 interface PackOptions {
@@ -30,19 +30,11 @@ export function addPack(program: Command, io: Io, done: (code: ExitCode) => void
         io.out(packed.text.trimEnd());
         if (io.isTerminal) io.err('');
         const limit = panel.limit === undefined ? '' : ` of ${panel.limit}`;
-        io.err(`${count(packed.size, 'character')}${limit}, for ${panel.about}`);
+        const unit = panel.countedIn === 'bytes' ? 'byte' : 'character';
+        io.err(`${count(packed.size, unit)}${limit}, for ${panel.about}`);
         for (const change of packed.changes) io.err(`  ${change}`);
         for (const warning of packed.warnings) io.err(`Mind: ${warning}`);
       }
       done(packed.warnings.length ? 1 : 0);
     });
-}
-
-async function readStanding(path: string): Promise<string> {
-  return readFile(path, 'utf8').catch(() => {
-    throw new YeltoError(`"${path}" cannot be read.`, {
-      file: path,
-      remedy: 'Copy the text out of the panel into that file first.',
-    });
-  });
 }

@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Command } from 'commander';
+import { panelProfiles, type PanelProfile } from '../facts/index.js';
 import type { Page } from '../page/index.js';
+import { pack, readPanel } from '../panel/index.js';
 import { prove, type Outcome, type Verdict } from '../proof/index.js';
 import { count, shorten, YeltoError } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
@@ -9,11 +11,13 @@ import { checkConditions, heldStates } from './conditions.js';
 import { htmlReport } from './report-html.js';
 import { sarifReport } from './report-sarif.js';
 import { addPageOptions, openForCommand, type PageOptions } from './targets.js';
+import { readStanding } from './standing.js';
 import { findPanel } from './write.js';
 
 interface ProveOptions extends PageOptions {
   readonly draft: string;
   readonly panel?: string;
+  readonly standing?: string;
   readonly format: string;
 }
 
@@ -36,6 +40,10 @@ export function addProve(program: Command, io: Io, done: (code: ExitCode) => voi
     .requiredOption('--draft <file>', 'the CSS file with your rules')
     .option('--panel <name>', 'the box that it is pasted into; sets where it is loaded')
     .option(
+      '--standing <file>',
+      'what stands in the box now: the text that pack makes of both is what is proven',
+    )
+    .option(
       '--format <format>',
       'text; sarif for code-review tools; html for a report to send to someone',
       'text',
@@ -43,19 +51,40 @@ export function addProve(program: Command, io: Io, done: (code: ExitCode) => voi
     .action(async (where: string[], options: ProveOptions) => {
       if (!/^(text|sarif|html)$/.test(options.format))
         throw new YeltoError(`--format takes text, sarif or html, not "${options.format}".`);
-      const draft = await readDraftFile(options.draft);
+      if (options.json && options.format !== 'text')
+        throw new YeltoError('--json and --format are two forms of one answer.', {
+          remedy: 'Take one of the two.',
+        });
+      const panel = findPanel(options.panel);
+      const draft = await textToProve(io, options, panel);
       const pages: Page[] = [];
       for (const one of where)
         pages.push(await openForCommand(io, one, { ...options, hold: [], container: options.container }));
       checkConditions(pages, { hold: options.hold });
       const held = options.hold ? heldStates(options.hold) : undefined;
-      const proof = prove(pages, draft, { panel: findPanel(options.panel), held });
+      const proof = prove(pages, draft, { panel, held });
       if (options.json) printJson(io, { command: 'prove', ...proof });
       else if (options.format === 'sarif') io.out(sarifReport(options.draft, proof.verdicts));
       else if (options.format === 'html') io.out(htmlReport(options.draft, proof.verdicts, proof.ok));
       else print(io, options.draft, pages, proof.verdicts, proof.ok);
       done(proof.ok ? 0 : 1);
     });
+}
+
+/** The draft, or what stands in the panel's box with the draft behind it, as it would be pasted. */
+async function textToProve(
+  io: Io,
+  { draft: file, standing: box }: ProveOptions,
+  panel: PanelProfile = panelProfiles[0],
+): Promise<string> {
+  const draft = await readDraftFile(file);
+  if (box === undefined) return draft;
+  const packed = pack(draft, panel, await readStanding(box));
+  io.err(
+    `Proven is the text to paste, ${count(packed.size, 'character')}, with what stood in the box; lines are counted in it.`,
+  );
+  for (const warning of packed.warnings) io.err(`Mind: ${warning}`);
+  return readPanel(packed.text, panel);
 }
 
 /** @throws YeltoError when the file cannot be read. */

@@ -10,13 +10,7 @@ import { count, list, YeltoError } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
 import { collect, heldStates } from './conditions.js';
-import {
-  addTargetOptions,
-  amongOthers,
-  findTargets,
-  openForCommand,
-  type TargetOptions,
-} from './targets.js';
+import { addTargetOptions, amongOthers, findTargets, openForCommand, type TargetOptions } from './targets.js';
 
 interface WriteOptions extends TargetOptions {
   readonly set?: readonly string[];

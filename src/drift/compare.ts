@@ -45,7 +45,8 @@ export function compare(a: { page: Page; target: Target }, b: { page: Page; targ
 
 /** Longhands by which a thing looks or behaves; flow-relative ones are told by their physical names. */
 const seenLonghands: readonly string[] = longhandNames().filter(
-  (name) => !/(^|-)(block|inline)(-|$)|^-webkit-(locale|rtl|tap)|^-internal/.test(name) || name === 'inline-size',
+  (name) =>
+    !/(^|-)(block|inline)(-|$)|^-webkit-(locale|rtl|tap)|^-internal/.test(name) || name === 'inline-size',
 );
 
 function sourceOf(page: Page, target: Target, property: string): string {

@@ -81,7 +81,10 @@ function wordsFor(
       return { why: 'the new release looks so by itself', remedy: 'Take the declaration out.' };
     case 'part lost':
       return gone.length
-        ? { why: `${list(gone)} ${gone.length === 1 ? 'matches' : 'match'} nothing in the new release`, remedy: rules.writtenAnew(before) }
+        ? {
+            why: `${list(gone)} ${gone.length === 1 ? 'matches' : 'match'} nothing in the new release`,
+            remedy: rules.writtenAnew(before),
+          }
         : { why, remedy };
     case 'lost':
       return outcome === 'matches-nothing'
@@ -201,7 +204,9 @@ function mediaOf(block: StyleBlock, page: Page): string | undefined {
   for (let at = block.condition; at > 0; at = conditions[at].parent)
     if (conditions[at].media) texts.unshift(conditions[at].media!.text);
   if (texts.length === 0) return undefined;
-  return texts.some((text) => text.includes(',')) && texts.length > 1 ? texts[texts.length - 1] : texts.join(' and ');
+  return texts.some((text) => text.includes(',')) && texts.length > 1
+    ? texts[texts.length - 1]
+    : texts.join(' and ');
 }
 
 function matchedBy(page: Page, { selectors: [selector] }: StyleBlock): Target[] {

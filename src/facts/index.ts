@@ -11,6 +11,10 @@ export { browserSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
 export { letterTriples } from './letter-triples.js';
 export { namePatterns, type NamePattern, type Grade } from './name-patterns.js';
-export { noEffectConditions,
-  noEffectConditionsOfPseudo, type BoxFacts, type NoEffectCondition } from './no-effect.js';
+export {
+  noEffectConditions,
+  noEffectConditionsOfPseudo,
+  type BoxFacts,
+  type NoEffectCondition,
+} from './no-effect.js';
 export { panelProfiles, type PanelProfile } from './panel-profiles.js';

@@ -7,7 +7,8 @@ const isOut = (box: BoxFacts) =>
 const isFlex = (display: string) => display.endsWith('flex');
 const isGrid = (display: string) => display.endsWith('grid');
 const isItem = (box: BoxFacts) => isFlex(box.parentDisplay) || isGrid(box.parentDisplay);
-const isBlockContainer = (box: BoxFacts) => /^(block|inline-block|flow-root|list-item|table-cell|table-caption)$/.test(box.display);
+const isBlockContainer = (box: BoxFacts) =>
+  /^(block|inline-block|flow-root|list-item|table-cell|table-caption)$/.test(box.display);
 const isTablePart = (box: BoxFacts) => /^table-(row|column|header|footer)/.test(box.display);
 
 export const noEffectOnLayout: readonly NoEffectCondition[] = [

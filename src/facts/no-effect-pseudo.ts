@@ -17,7 +17,8 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
     when: (box) =>
       isGenerated(box) &&
       (box.on.isForeign ||
-        withoutContents.test(box.on.tag) || (box.on.tag === 'input' && !openInputs.test(box.on.type))),
+        withoutContents.test(box.on.tag) ||
+        (box.on.tag === 'input' && !openInputs.test(box.on.type))),
     why: 'the browser fills that box itself, and generates nothing before or after its contents',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.1',
@@ -71,8 +72,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties: /./,
-    when: (box) =>
-      is(/^::file-selector-button$/)(box) && !(box.on.tag === 'input' && box.on.type === 'file'),
+    when: (box) => is(/^::file-selector-button$/)(box) && !(box.on.tag === 'input' && box.on.type === 'file'),
     why: 'only a file field has such a button',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.5',

@@ -38,8 +38,18 @@ export const presentationalHints: readonly PresentationalHint[] = [
     value: 'dimension',
   },
   // SVG 2 §7: geometry as attributes.
-  { tags: /^(svg|rect|image|foreignobject)$/i, attribute: 'width', properties: ['width'], value: 'dimension' },
-  { tags: /^(svg|rect|image|foreignobject)$/i, attribute: 'height', properties: ['height'], value: 'dimension' },
+  {
+    tags: /^(svg|rect|image|foreignobject)$/i,
+    attribute: 'width',
+    properties: ['width'],
+    value: 'dimension',
+  },
+  {
+    tags: /^(svg|rect|image|foreignobject)$/i,
+    attribute: 'height',
+    properties: ['height'],
+    value: 'dimension',
+  },
   { tags: /^(img|embed|iframe|object|marquee)$/, attribute: 'hspace', properties: sides, value: 'dimension' },
   {
     tags: /^(img|embed|iframe|object|marquee)$/,

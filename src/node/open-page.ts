@@ -193,12 +193,17 @@ export async function fetchPage(address: string): Promise<string> {
           : 'The site refuses the page or is in trouble; save it from a browser and open the file.',
     });
   }
-  const bytes = await answer.arrayBuffer().catch((error: Error & { cause?: { code?: string; message?: string } }) => {
-    throw new YeltoError(
-      `"${address}" began to answer, and the answer broke off: ${error.cause?.message ?? error.message}.`,
-      { file: address, remedy: 'Try again; if it stays so, save the page from a browser and open the file.' },
-    );
-  });
+  const bytes = await answer
+    .arrayBuffer()
+    .catch((error: Error & { cause?: { code?: string; message?: string } }) => {
+      throw new YeltoError(
+        `"${address}" began to answer, and the answer broke off: ${error.cause?.message ?? error.message}.`,
+        {
+          file: address,
+          remedy: 'Try again; if it stays so, save the page from a browser and open the file.',
+        },
+      );
+    });
   return pageText(new Uint8Array(bytes), address, answer.headers.get('content-type') ?? '');
 }
 

@@ -4,12 +4,14 @@ import { YeltoError } from '../text/index.js';
 /** What a file or an answer is by its first bytes or its name, where it is no page; undefined where it may be one. */
 function kindOf(bytes: Uint8Array, name: string, contentType: string): string | undefined {
   const starts = (...signs: number[]) => signs.every((sign, i) => bytes[i] === sign);
-  if (starts(0x89, 0x50, 0x4e, 0x47) || starts(0xff, 0xd8, 0xff) || starts(0x47, 0x49, 0x46, 0x38)) return 'a picture';
+  if (starts(0x89, 0x50, 0x4e, 0x47) || starts(0xff, 0xd8, 0xff) || starts(0x47, 0x49, 0x46, 0x38))
+    return 'a picture';
   if (starts(0x25, 0x50, 0x44, 0x46)) return 'a PDF document';
   if (starts(0x50, 0x4b, 0x03, 0x04)) return 'a zip archive';
   if (bytes.subarray(0, 4096).includes(0)) return 'binary data';
   const type = contentType.split(';')[0].trim().toLowerCase();
-  if (type === 'text/css' || (type === '' && /^\.(css|scss|less)$/i.test(extname(name)))) return 'a stylesheet';
+  if (type === 'text/css' || (type === '' && /^\.(css|scss|less)$/i.test(extname(name))))
+    return 'a stylesheet';
   if (/^(application|text)\/(\w+\+)?json$/.test(type)) return 'JSON data';
   if (/^(image|audio|video|font)\//.test(type)) return `${type.split('/')[0]} data`;
   return undefined;

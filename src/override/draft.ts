@@ -118,7 +118,9 @@ function leavingOut(draft: string, { start, end }: WrittenDeclaration, close: nu
   const rest = /^\s*;/.exec(draft.slice(end, close))?.[0].length ?? 0;
   const lineStart = draft.lastIndexOf('\n', start - 1) + 1;
   const isAlone = draft.slice(lineStart, start).trim() === '' && draft[end + rest] === '\n';
-  return isAlone ? { from: lineStart, to: end + rest + 1, text: '' } : { from: start, to: end + rest, text: '' };
+  return isAlone
+    ? { from: lineStart, to: end + rest + 1, text: '' }
+    : { from: start, to: end + rest, text: '' };
 }
 
 /** Puts declarations before the closing brace, behind a semicolon. */

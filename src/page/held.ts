@@ -82,7 +82,10 @@ export function parseHeld(text: string): Held | undefined {
   const state = tokenText(tokens, start, tokens.count);
   const selector = tokenText(tokens, 0, start).trim();
   if (selector === '' || selector.endsWith(':')) return undefined;
-  return { selector: /[\s>+~]$/.test(tokenText(tokens, 0, start)) ? `${selector} *`.trim() : selector, state };
+  return {
+    selector: /[\s>+~]$/.test(tokenText(tokens, 0, start)) ? `${selector} *`.trim() : selector,
+    state,
+  };
 }
 
 /** The selectors of a list, for callers outside a sheet; throws on a bad one. */

@@ -12,7 +12,14 @@ export type {
   SheetSource,
   SheetStatus,
 } from './types.js';
-export type { Keyframes, RegisteredProperty, RuleCondition, Scope, StyleBlock, StyleSet } from './style-set.js';
+export type {
+  Keyframes,
+  RegisteredProperty,
+  RuleCondition,
+  Scope,
+  StyleBlock,
+  StyleSet,
+} from './style-set.js';
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';

@@ -45,7 +45,9 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   for (const { view, words } of ownLooks(laid, [...found.values()]))
     for (const { apply, words: more } of settings)
       add(apply(view.conditions), [words, more].filter(Boolean).join(' and '));
-  return [...found.values()].sort((a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from);
+  return [...found.values()].sort(
+    (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
+  );
 }
 
 /** The same looks with states held. */
@@ -85,9 +87,7 @@ function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
 }
 
 function widthsOf(laid: Page, settings: readonly MediaSetting[]): number[] {
-  const widths = settings
-    .filter(({ isWidth }) => isWidth)
-    .map(({ apply }) => apply(laid.conditions).width);
+  const widths = settings.filter(({ isWidth }) => isWidth).map(({ apply }) => apply(laid.conditions).width);
   return [...new Set(widths)].sort((a, b) => a - b);
 }
 

@@ -66,7 +66,10 @@ function keyOf(css: string): string {
   let key = '';
   for (let at = 0; at < tokens.count; at++)
     key += tokens.types[at] === kinds.WhiteSpace ? ' ' : tokenText(tokens, at);
-  return key.replace(/ *([{};]) */g, '$1').replace(/;}/g, '}').trim();
+  return key
+    .replace(/ *([{};]) */g, '$1')
+    .replace(/;}/g, '}')
+    .trim();
 }
 
 function endsWith(there: readonly Piece[], own: readonly Piece[], head: readonly Piece[]): boolean {
@@ -124,12 +127,7 @@ function removed(css: string, pieces: readonly Piece[]): string {
 }
 
 /** Puts the draft's `@charset`, `@import` and `@namespace` behind those of the standing text. */
-function withHead(
-  base: string,
-  head: readonly Piece[],
-  draft: string,
-  warnings: string[],
-): string {
+function withHead(base: string, head: readonly Piece[], draft: string, warnings: string[]): string {
   const pieces = piecesOf(base);
   const known = new Set(headOf(pieces).map(({ key }) => key));
   const fresh = head.filter(({ key }) => !known.has(key));

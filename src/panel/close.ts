@@ -23,7 +23,11 @@ function endOfToken({ text, types, starts, count }: Tokens): string {
   const last = text.slice(starts[count - 1]);
   switch (types[count - 1]) {
     case kinds.Comment:
-      return last.length >= 4 && last.endsWith('*/') ? '' : last.endsWith('*') && last.length > 2 ? '/' : '*/';
+      return last.length >= 4 && last.endsWith('*/')
+        ? ''
+        : last.endsWith('*') && last.length > 2
+          ? '/'
+          : '*/';
     case kinds.String: {
       const quote = last[0];
       // css-tree ends a string at the end of the text as a browser does.
@@ -67,7 +71,8 @@ function endOfStatement(tokens: Tokens): string {
   for (let at = 0; at < tokens.count; at = after(tokens, at)) {
     const type = tokens.types[at];
     if (type === kinds.LeftCurlyBracket) start = after(tokens, at);
-    else if (type === kinds.Semicolon && tokens.types[skipMarks(tokens, start)] === kinds.AtKeyword) start = at + 1;
+    else if (type === kinds.Semicolon && tokens.types[skipMarks(tokens, start)] === kinds.AtKeyword)
+      start = at + 1;
   }
   const first = skipMarks(tokens, start);
   if (first >= tokens.count) return '';

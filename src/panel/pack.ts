@@ -94,7 +94,8 @@ function withoutImports(text: string, changes: string[], warnings: string[]): st
   let result = text;
   for (const content of imports.toReversed())
     if (content.kind === 'at-rule')
-      result = result.slice(0, content.start) + result.slice(content.end + (result[content.end] === ';' ? 1 : 0));
+      result =
+        result.slice(0, content.start) + result.slice(content.end + (result[content.end] === ';' ? 1 : 0));
   changes.push(`left out ${count(imports.length, '@import')}`);
   warnings.push('The box does not take @import; what it would have loaded is missing.');
   return result;

@@ -89,8 +89,7 @@ export function withoutAngles(css: string): string {
   for (let at = 0; at < tokens.count; at++) {
     const type = tokens.types[at];
     const piece = tokenText(tokens, at);
-    const isWord =
-      type === kinds.String || type === kinds.Ident || type === kinds.Hash || type === kinds.Url;
+    const isWord = type === kinds.String || type === kinds.Ident || type === kinds.Hash || type === kinds.Url;
     if (!isWord) text += piece;
     else text += piece.replace(/\\?>/g, '\\3e ').replace(/\\?</g, '\\3c ');
   }
@@ -104,4 +103,3 @@ export function hasAngles(css: string): boolean {
     if (tokens.types[at] !== kinds.Comment && /[<>]/.test(tokenText(tokens, at))) return true;
   return false;
 }
-

@@ -97,8 +97,7 @@ export function noEffectOn(
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
   const conditions = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
   return conditions.find(
-    ({ properties, when, isAdjusted }) =>
-      (isSame || !isAdjusted) && properties.test(longhand) && when(box),
+    ({ properties, when, isAdjusted }) => (isSame || !isAdjusted) && properties.test(longhand) && when(box),
   );
 }
 

@@ -110,9 +110,7 @@ function wins(page: Page, wanted: readonly Part[], sheet: number): Step {
       .filter((one) =>
         (byLonghand.get(one.longhand) ?? []).some(
           ({ key }) =>
-            key.around === one.key.around &&
-            key.value === one.key.value &&
-            isSameSelector(one, key.selector),
+            key.around === one.key.around && key.value === one.key.value && isSameSelector(one, key.selector),
         ),
       )
       .map(({ block }) => block),
@@ -125,8 +123,7 @@ function wins(page: Page, wanted: readonly Part[], sheet: number): Step {
     const held = statesOf(page, block).sets.flat();
     const key = held.map(({ element, state }) => `${element?.index} ${state}`).join();
     const view =
-      views.get(key) ??
-      (held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page);
+      views.get(key) ?? (held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page);
     views.set(key, view);
     if (!view.isActive(block.condition)) continue;
     const targets = targetsOf(view, block);

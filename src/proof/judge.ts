@@ -139,8 +139,7 @@ function works(
   };
 }
 
-const whileWords = ({ states: { words } }: Drafted) =>
-  words.length ? `, while ${list(words)} is held` : '';
+const whileWords = ({ states: { words } }: Drafted) => (words.length ? `, while ${list(words)} is held` : '');
 
 /** Why a declaration that wins shows nothing anywhere; undefined where it may show. */
 function hindrance(
@@ -214,12 +213,7 @@ function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
   };
 }
 
-function needless(
-  laid: Page,
-  drafted: Drafted,
-  awake: readonly Sighting[],
-  remedies: Remedies,
-): Judgement {
+function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], remedies: Remedies): Judgement {
   const same = nearest(laid, awake, (one) => one.same.length > 0);
   const undone = nearest(laid, awake, ({ own }) => own.length > 0);
   const isOwnSheet = (entry: Entry | undefined) =>
@@ -304,7 +298,9 @@ function whereWords(awake: readonly Sighting[], losing: Sighting): string {
   const clean = plain.filter((one) => !isLosing(one) && one.counts.length > 0);
   if (clean.length === 0) {
     const [amount, more] = [amountOf(losing.counts), amountOf(losing.beaten)];
-    return amount ? `wins on ${count(amount, 'element')}, but on ${more} more it` : `wins elsewhere, but here it`;
+    return amount
+      ? `wins on ${count(amount, 'element')}, but on ${more} more it`
+      : `wins elsewhere, but here it`;
   }
   const lost = plain.filter(isLosing);
   const least = (sightings: readonly Sighting[]) => Math.min(...sightings.map(({ look }) => look.from));
@@ -320,4 +316,3 @@ function rivalWords(view: Page, { declaration, selector }: Entry): string {
     return `${sourceLabel(view, declaration)} (${declaration.property}: ${declaration.value})`;
   return `${placeText({ file: sourceLabel(view, declaration), line, column })}${selector ? ` (${selector})` : ''}`;
 }
-

@@ -85,8 +85,7 @@ export class Looking {
         const contested = contestedOf(view, alike[0]);
         const settled = this.#settled.get(contested) ?? this.#fates(view, alike[0], contested, leftOut);
         if (this.#settled.has(contested)) note(seen, alike, settled);
-        else
-          for (const target of alike) note(seen, [target], this.#fates(view, target, contested, leftOut));
+        else for (const target of alike) note(seen, [target], this.#fates(view, target, contested, leftOut));
       }
     }
     return { look, isAsleep, ...seen };
@@ -154,11 +153,13 @@ function isByRulesAlone(
   declaration: Declaration,
 ): boolean {
   const own = candidates.findIndex((one) => isSame(one.declaration, declaration));
-  if (own > 0 && isDrafts(view, candidates[0]) && !kindOf(candidates[0].declaration).isRolledBack) return true;
+  if (own > 0 && isDrafts(view, candidates[0]) && !kindOf(candidates[0].declaration).isRolledBack)
+    return true;
   if (candidates.some(({ dependsOn }) => dependsOn !== '')) return false;
   const { keyframes } = view.overlay!.styles;
   if (keyframes.length || adjustedOnes.test(longhand)) return false;
-  if (candidates.length < 2 && (isInherited(longhand) || initialValue(longhand) === 'currentcolor')) return false;
+  if (candidates.length < 2 && (isInherited(longhand) || initialValue(longhand) === 'currentcolor'))
+    return false;
   return !candidates.slice(0, Math.max(own, 0) + 2).some((one) => kindOf(one.declaration).isRelative);
 }
 
@@ -203,9 +204,7 @@ function fateAmong(
   if (!candidates[at].declaration.important && animationsOn(view, target).get(longhand)?.lasting)
     return 'animated';
   const isWhole = candidates === all;
-  const now = isWhole
-    ? computedOf(view, target, longhand)
-    : computedFrom(view, target, longhand, candidates);
+  const now = isWhole ? computedOf(view, target, longhand) : computedFrom(view, target, longhand, candidates);
   const then = isWhole
     ? without(target, longhand)
     : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));

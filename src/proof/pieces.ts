@@ -63,8 +63,8 @@ function atRuleWords(
     };
   if (!/^(-webkit-)?keyframes$/.test(name)) return undefined;
   const wanted = prelude.replace(/^["']|["']$/g, '');
-  const isUsed = laid.overlay!.styles.blocks
-    .concat(laid.styles.blocks)
+  const isUsed = laid
+    .overlay!.styles.blocks.concat(laid.styles.blocks)
     .some(({ declarations }) =>
       declarations.some(
         ({ property, value }) =>

@@ -96,4 +96,3 @@ function looker(laid: Page, options: ProofOptions): (held: readonly Held[]) => r
     return looks;
   };
 }
-

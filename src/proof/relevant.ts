@@ -34,9 +34,7 @@ function distinct(looks: readonly Look[], numbers: ReadonlyMap<object, readonly 
     const known = found.get(key);
     found.set(
       key,
-      known
-        ? { ...known, from: Math.min(known.from, look.from), to: Math.max(known.to, look.to) }
-        : look,
+      known ? { ...known, from: Math.min(known.from, look.from), to: Math.max(known.to, look.to) } : look,
     );
   }
   return [...found.values()];

@@ -16,7 +16,8 @@ import type { Drafted } from './judge.js';
 import type { Sighting } from './look.js';
 import { strengthened } from './strengthen.js';
 
-const idleValue = /^(0|0px|auto|none|normal|start|stretch|visible|static|baseline|inherit|initial|unset|revert|revert-layer)$/i;
+const idleValue =
+  /^(0|0px|auto|none|normal|start|stretch|visible|static|baseline|inherit|initial|unset|revert|revert-layer)$/i;
 
 /** So many remedies are looked for in one proof; a draft of which more falls short is mended step by step. */
 const mostRemedies = 30;
@@ -64,14 +65,18 @@ export class Remedies {
     if (hopeless) return `Nothing of the owner’s can win here: ${hopeless}.`;
     const important = declaration.important || needs.some((need) => need.important);
     const isFirm = needs.some((need) => need.important);
-    const strength = Math.max(0, ...needs.filter((need) => need.important === isFirm).map((need) => need.strength));
+    const strength = Math.max(
+      0,
+      ...needs.filter((need) => need.important === isFirm).map((need) => need.strength),
+    );
     const { property, value } = declaration;
     const selectors = [this.#named(block, property, value, awake), strengthened(this.laid, block, strength)];
     for (const selector of selectors) {
       if (selector === undefined) continue;
       const rule = `${selector} { ${property}: ${value}${important ? ' !important' : ''}; }`;
       const css = this.#around(block).reduceRight((inner, front) => `${front} { ${inner} }`, rule);
-      if (this.#wins(css, property, awake)) return `Write${block.layer > 0 ? ', outside of layers' : ''}: ${css}`;
+      if (this.#wins(css, property, awake))
+        return `Write${block.layer > 0 ? ', outside of layers' : ''}: ${css}`;
     }
     return undefined;
   }
@@ -83,13 +88,16 @@ export class Remedies {
     value: string,
     awake: readonly Sighting[],
   ): string | undefined {
-    if (awake.some(({ look }) => look.view.conditions.held.length > this.laid.conditions.held.length)) return undefined;
+    if (awake.some(({ look }) => look.view.conditions.held.length > this.laid.conditions.held.length))
+      return undefined;
     const at = (draftTargets(this.laid).get(block) ?? []).flat();
     if (at.length === 0 || at.length > mostNamed) return undefined;
     try {
       const wish = { at, set: { [property]: value }, panel: { place: this.laid.overlay!.place } };
       const { selector, spill, matched } = writeOverride(this.laid.bare, wish);
-      return spill.length === 0 && matched.length === new Set(at.map(elementOf)).size && !/:nth-|,/.test(selector)
+      return spill.length === 0 &&
+        matched.length === new Set(at.map(elementOf)).size &&
+        !/:nth-|,/.test(selector)
         ? selector
         : undefined;
     } catch (error) {
@@ -149,4 +157,3 @@ export class Remedies {
     });
   }
 }
-

@@ -86,7 +86,11 @@ function waysOf(selector: Selector): Selector[] {
   let ways: Selector[] = [selector];
   selector.compounds.forEach((compound, at) => {
     compound.tests.forEach((test, which) => {
-      if (test.kind !== 'any' || (test.list.length < 2 && !test.list.some(({ compounds }) => compounds.length))) return;
+      if (
+        test.kind !== 'any' ||
+        (test.list.length < 2 && !test.list.some(({ compounds }) => compounds.length))
+      )
+        return;
       const inner = test.list.flatMap(waysOf);
       if (inner.length < 2 || ways.length * inner.length > mostWays) return;
       ways = ways.flatMap((way) => inner.map((one) => withTest(way, at, which, { ...test, list: [one] })));
@@ -245,7 +249,11 @@ function withoutAnchor(selector: Selector): Selector {
   const from = selector.compounds.findIndex((compound) => !isAnchor(compound));
   return from <= 0
     ? selector
-    : { ...selector, compounds: selector.compounds.slice(from), combinators: selector.combinators.slice(from) };
+    : {
+        ...selector,
+        compounds: selector.compounds.slice(from),
+        combinators: selector.combinators.slice(from),
+      };
 }
 
 /** The selector's text without the state, cut at its length; what encloses a nested rule is not told. */

@@ -14,14 +14,7 @@ import type { Conditions, Held } from '../page/index.js';
  * - `cannot-tell`: a source that was not read, or the layout, decides; the reason is named.
  */
 export type Outcome =
-  | 'wins'
-  | 'partly'
-  | 'loses'
-  | 'matches-nothing'
-  | 'no-effect'
-  | 'invalid'
-  | 'needless'
-  | 'cannot-tell';
+  'wins' | 'partly' | 'loses' | 'matches-nothing' | 'no-effect' | 'invalid' | 'needless' | 'cannot-tell';
 
 /** What becomes of one declaration of a draft on one page. */
 export interface Verdict {

@@ -48,7 +48,9 @@ function featureSettings({ name, value, wanted }: Comparison): MediaSetting[] {
       })),
     );
   if (/resolution$|pixel-ratio$/.test(name) && wanted)
-    return [wanted, wanted + 0.1, Math.max(0.1, wanted - 0.1)].map((amount) => preference('resolution', `${amount}dppx`));
+    return [wanted, wanted + 0.1, Math.max(0.1, wanted - 0.1)].map((amount) =>
+      preference('resolution', `${amount}dppx`),
+    );
   const known = mediaFeature.usualWord(name);
   if (!known) return [];
   const sides = new Set([value || (known.other ?? known.usual), known.usual, known.other ?? known.usual]);

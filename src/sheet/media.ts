@@ -98,7 +98,9 @@ export function mediaFault(text: string): string | undefined {
       case 'feature': {
         const { name: feature, value } = question;
         if (mediaFeature.compare(question, probe) !== undefined) return undefined;
-        return value ? `"${feature}: ${value}" is nothing that can be asked` : `there is no feature "${feature}"`;
+        return value
+          ? `"${feature}: ${value}" is nothing that can be asked`
+          : `there is no feature "${feature}"`;
       }
       case 'not':
         return faultIn(question.of);
@@ -106,7 +108,9 @@ export function mediaFault(text: string): string | undefined {
       case 'some':
         return question.of.map(faultIn).find((fault) => fault !== undefined);
       case 'medium':
-        return /^(all|screen|print|speech)$/.test(question.name) ? undefined : `there is no medium "${question.name}"`;
+        return /^(all|screen|print|speech)$/.test(question.name)
+          ? undefined
+          : `there is no medium "${question.name}"`;
     }
   };
   return query.list.map(faultIn).find((fault) => fault !== undefined);

@@ -1,7 +1,6 @@
 import { formatHex8, parse, type Color } from 'culori';
 
-const colourShape =
-  /^(#[\da-f]{3,8}|[a-z]+|(rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\([^()]*\))$/i;
+const colourShape = /^(#[\da-f]{3,8}|[a-z]+|(rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\([^()]*\))$/i;
 
 /** The colour that a text is; undefined for any other text, however broken. */
 export function readColour(text: string): Color | undefined {

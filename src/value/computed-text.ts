@@ -80,7 +80,11 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
       if (amount) return amountIn(longhand, amount, around);
       const inner: string[] = [];
       const close = Math.min(tokens.closes[at], tokens.count);
-      for (let one = skipSpace(tokens, at + 1, close); one < close; one = skipSpace(tokens, after(tokens, one), close))
+      for (
+        let one = skipSpace(tokens, at + 1, close);
+        one < close;
+        one = skipSpace(tokens, after(tokens, one), close)
+      )
         inner.push(pieceText(longhand, tokens, one, around));
       return functionText(tokenText(tokens, at).toLowerCase().slice(0, -1), joined(inner));
     }
@@ -116,14 +120,19 @@ function amountIn(longhand: string, amount: Amount, around: Surroundings): strin
   if (percent !== undefined && /opacity$|^scale$|^zoom$/.test(longhand))
     return amountText(new Map([['', percent / 100]]));
   const plain = amount.get('');
-  if (plain !== undefined && amount.size === 1 && /^(z-index|order|column-count|orphans|widows)$/.test(longhand))
+  if (
+    plain !== undefined &&
+    amount.size === 1 &&
+    /^(z-index|order|column-count|orphans|widows)$/.test(longhand)
+  )
     return String(Math.round(plain) + 0);
   return amountText(amount);
 }
 
 /** Finishing touches where one value has several notations. */
 function polished(longhand: string, text: string, around: Surroundings): string {
-  if (/opacity$/.test(longhand)) return String(Math.min(1, Math.max(0, Number(text))) || Number(text) || text);
+  if (/opacity$/.test(longhand))
+    return String(Math.min(1, Math.max(0, Number(text))) || Number(text) || text);
   if (/^border-.*-radius$/.test(longhand)) return /^(\S+) \1$/.exec(text)?.[1] ?? text;
   if (/^(box|text)-shadow$/.test(longhand)) return shadowText(text, longhand, around);
   if (longhand === 'background-size' || longhand === 'mask-size')

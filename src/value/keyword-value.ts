@@ -35,7 +35,9 @@ function fontSizeOf(word: string, around: Surroundings): string | undefined {
   if (Object.hasOwn(fontSizes, word)) return amountText(new Map([['px', fontSizes[word]]]));
   if (word !== 'larger' && word !== 'smaller') return undefined;
   const size = around.fontSize();
-  return size === undefined ? word : amountText(new Map([['px', word === 'larger' ? size * 1.2 : size / 1.2]]));
+  return size === undefined
+    ? word
+    : amountText(new Map([['px', word === 'larger' ? size * 1.2 : size / 1.2]]));
 }
 
 /** CSS Fonts 4 §2.4.1. */

@@ -37,7 +37,10 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
     return zip(longhands, longhands.length === 3 ? [value, first, second] : [first, second]);
   }
   if (name === 'list-style' && value.trim().toLowerCase() === 'none')
-    return zip(longhands, longhands.map((one) => (one === 'list-style-position' ? 'outside' : 'none')));
+    return zip(
+      longhands,
+      longhands.map((one) => (one === 'list-style-position' ? 'outside' : 'none')),
+    );
   if (name === 'white-space') return splitWhiteSpace(longhands, parts);
   if (name === 'flex') return splitFlex(parts);
   if (name === 'background-position') return splitPosition(longhands, parts);
@@ -75,7 +78,8 @@ function splitWhiteSpace(
 ): ReadonlyMap<string, string> | undefined {
   const words = parts.map((part) => part.toLowerCase());
   const old = words.length === 1 ? whiteSpaces[words[0]] : undefined;
-  const collapse = old?.[0] ?? words.find((word) => /^(collapse|preserve|preserve-breaks|break-spaces)$/.test(word));
+  const collapse =
+    old?.[0] ?? words.find((word) => /^(collapse|preserve|preserve-breaks|break-spaces)$/.test(word));
   const wrap = old?.[1] ?? words.find((word) => /^(wrap|nowrap)$/.test(word));
   return new Map(
     longhands.map((name) => [

@@ -73,16 +73,21 @@ export class EffectJudge {
   async effects(one: OrdinaryCase): Promise<Map<number, Effect>> {
     const { html, sheets, draft, declarations } = one;
     // Whatever takes the focus shows a ring that the browser draws.
-    const focus = { carrier: ':is(a[href], button, input, select, textarea, summary)', state: ':focus-visible' };
+    const focus = {
+      carrier: ':is(a[href], button, input, select, textarea, summary)',
+      state: ':focus-visible',
+    };
     const worlds = [[], ...one.states, ...(/outline/.test(draft) ? [[focus]] : [])];
     const asked = {
       html,
       sheets: sheets.map(withHeldClasses),
-      draft: [...new Map(declarations.map((each) => [each.start, each])).values()].map(({ start, end, property }) => ({
-        start,
-        property,
-        without: withHeldClasses(draft.slice(0, start) + draft.slice(end)),
-      })),
+      draft: [...new Map(declarations.map((each) => [each.start, each])).values()].map(
+        ({ start, end, property }) => ({
+          start,
+          property,
+          without: withHeldClasses(draft.slice(0, start) + draft.slice(end)),
+        }),
+      ),
       whole: withHeldClasses(draft),
       declarations: declarations.map(({ start, selector, pseudo, property, value }) => ({
         start,
@@ -99,7 +104,9 @@ export class EffectJudge {
       ),
     };
     // Of windows in which all media queries answer alike one will do.
-    const queries = [...[...sheets, draft].join('').matchAll(/@media ([^{]*)\{/g)].map(([, query]) => query.trim());
+    const queries = [...[...sheets, draft].join('').matchAll(/@media ([^{]*)\{/g)].map(([, query]) =>
+      query.trim(),
+    );
     const keys = await Promise.all(
       this.#tabs.map((tab) =>
         tab.evaluate(
@@ -147,7 +154,10 @@ export class PictureJudge {
   }
 
   async under({ width, height, medium, preferences }: Conditions): Promise<void> {
-    await this.tab.setViewportSize({ width: Math.max(1, width), height: Math.min(1500, Math.max(1, Math.round(height))) });
+    await this.tab.setViewportSize({
+      width: Math.max(1, width),
+      height: Math.min(1500, Math.max(1, Math.round(height))),
+    });
     const features = Object.entries(preferences).map(([name, value]) => ({ name, value }));
     await this.session.send('Emulation.setEmulatedMedia', {
       media: medium === 'print' ? 'print' : '',
@@ -232,7 +242,9 @@ export class PictureJudge {
   async count(html: string, selector: string): Promise<number> {
     await this.tab.setContent(`<!DOCTYPE html>${html}`);
     return this.tab.evaluate(
-      (text) => document.querySelectorAll(text.replace(/::?(before|after|marker|placeholder|first-line)$/, '')).length,
+      (text) =>
+        document.querySelectorAll(text.replace(/::?(before|after|marker|placeholder|first-line)$/, ''))
+          .length,
       selector,
     );
   }
@@ -252,12 +264,18 @@ async function askEngine({
   sheets: readonly string[];
   draft: readonly { start: number; property: string; without: string }[];
   whole: string;
-  declarations: readonly { start: number; selector: string; pseudo: string; property: string; value: string }[];
+  declarations: readonly {
+    start: number;
+    selector: string;
+    pseudo: string;
+    property: string;
+    value: string;
+  }[];
   worlds: readonly (readonly { carrier: string; state: string }[])[];
   chosen: readonly number[];
 }) {
-  const all = [...document.querySelectorAll('iframe')];
-  const frames = chosen.map((at) => all[at]);
+  const every = [...document.querySelectorAll('iframe')];
+  const frames = chosen.map((at) => every[at]);
   const answers = draft.map(({ start }) => ({
     start,
     isValid: true,
@@ -296,6 +314,14 @@ async function askEngine({
     }
     const own = inner.createElement('style');
     inner.head.append(own);
+    // A selector that the engine refuses matches nothing.
+    const all = (selector: string): Element[] => {
+      try {
+        return [...inner.querySelectorAll(selector)];
+      } catch {
+        return [];
+      }
+    };
     for (const [w, world] of worlds.entries()) {
       const marked: [Element, string][] = [];
       const mark = (element: Element, name: string) => {
@@ -303,26 +329,14 @@ async function askEngine({
         element.classList.add(name);
       };
       for (const { carrier, state } of world) {
-        let carriers: Element[] = [];
-        try {
-          carriers = [...inner.querySelectorAll(carrier)];
-        } catch {
-          continue;
-        }
-        for (const element of carriers) {
+        for (const element of all(carrier)) {
           mark(element, `held-${state}`);
           if (state === 'focus-visible') mark(element, 'held-focus');
           for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
             mark(up, `held-${state}`);
         }
       }
-      const found = declarations.map(({ selector }) => {
-        try {
-          return [...inner.querySelectorAll(selector)];
-        } catch {
-          return [];
-        }
-      });
+      const found = declarations.map(({ selector }) => all(selector));
       const read = () => {
         // Transitions are over before anything is read.
         for (const animation of inner.getAnimations()) {

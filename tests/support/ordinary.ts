@@ -1,6 +1,7 @@
 // Random pages and drafts of the kind that people write by hand: shorthand and longhand in any order, a base rule
 // and its media query, nesting, lists, states, variables, layers, containers, imports, slips of the pen.
 import fc from 'fast-check';
+import { slips, values } from './ordinary-values.js';
 
 /** One declaration of a draft, with where it stands in the text and what an engine is to look at. */
 export interface Placed {
@@ -53,91 +54,7 @@ interface Pick {
 
 const classes = ['card', 'card-title', 'row', 'box', 'note', 'btn', 'item'];
 
-// prettier-ignore
-const values: Readonly<Record<string, readonly string[]>> = {
-  color: ['red', '#f00', '#333', 'rgb(51 51 51)', 'inherit', 'currentcolor', 'var(--accent)', 'var(--none, #2c6e49)', 'var(--none)', 'teal', 'Canvas'],
-  'background-color': ['red', '#ff0000', 'transparent', 'rgba(0, 0, 0, 0)', 'var(--accent)', 'currentcolor', '#fff'],
-  background: ['red', '#f00', 'none', 'transparent', 'linear-gradient(red, blue)', 'var(--accent)', '#fff center/2em no-repeat'],
-  'font-size': ['16px', '1em', '1rem', '1.25em', '20px', '125%', 'larger', 'medium', 'inherit', '13px', 'calc(10px + 6px)', '0.75em'],
-  'font-weight': ['bold', '700', '400', 'normal', 'bolder', 'lighter'],
-  'font-family': ['serif', '"Open Sans", serif', 'Open Sans, serif', 'inherit'],
-  'font-style': ['italic', 'normal'],
-  font: ['italic bold 16px/1.5 serif', '20px serif', 'inherit'],
-  'line-height': ['1.5', '24px', '150%', 'normal', '1.5em'],
-  'letter-spacing': ['normal', '0', '1px', '0.1em'],
-  'text-align': ['center', 'left', 'start', 'right', 'inherit'],
-  'text-transform': ['uppercase', 'none'],
-  'text-decoration': ['none', 'underline', 'underline red'],
-  'white-space': ['nowrap', 'normal', 'pre'],
-  margin: ['0', '10px', '0 auto', '1em 2px', '5% 0'],
-  'margin-top': ['0', '10px', '1em', 'auto', '-3px'],
-  'margin-left': ['10px', 'auto', '0px'],
-  padding: ['0', '10px', '1em', '4px 8px', '.5em'],
-  'padding-left': ['0', '10px', '1em', '40px'],
-  'padding-inline': ['10px', '4px 8px'],
-  border: ['none', '1px solid red', '3px solid', '2px dashed #333', '0'],
-  'border-left': ['none', '3px solid red', '0'],
-  'border-color': ['red', 'currentcolor', 'inherit'],
-  'border-width': ['1px', 'thin', 'medium', '3px'],
-  'border-bottom-style': ['solid', 'none'],
-  'border-radius': ['0', '4px', '50%', '4px 8px'],
-  'border-top-left-radius': ['4px', '0'],
-  outline: ['none', '2px solid red', '0'],
-  display: ['block', 'none', 'inline', 'inline-block', 'flex', 'grid', 'contents', 'list-item'],
-  width: ['100px', '50%', 'auto', '10em', '20vw', 'fit-content', 'calc(50% - 10px)', 'min(100px, 50%)'],
-  height: ['40px', 'auto', '50%', '2em', '10vh'],
-  'min-width': ['0', '50px', 'auto'],
-  'min-height': ['20px', '0', '50%'],
-  'max-width': ['none', '200px', '100%', '40em'],
-  position: ['relative', 'static', 'absolute', 'sticky'],
-  top: ['0', '10px', 'auto', '1em'],
-  inset: ['0', 'auto', '1px 2px'],
-  'z-index': ['1', 'auto', '10'],
-  float: ['left', 'none', 'right'],
-  overflow: ['hidden', 'visible', 'auto'],
-  'overflow-x': ['hidden', 'visible'],
-  'vertical-align': ['middle', 'baseline', 'top', '2px'],
-  opacity: ['1', '0.5', '50%', '.5', 'calc(1 / 2)'],
-  visibility: ['hidden', 'visible'],
-  cursor: ['pointer', 'default', 'auto'],
-  transform: ['none', 'translateY(-3px)', 'translate(0, -3px)', 'scale(1.1)', 'rotate(0.5turn)'],
-  filter: ['none', 'blur(2px)', 'brightness(50%)'],
-  'box-shadow': ['none', '0 1px 2px red', '0 0 0 1px currentcolor', '0 2px 4px rgba(0,0,0,.5)'],
-  'list-style': ['none', 'square', 'inside', 'disc'],
-  'list-style-type': ['none', 'circle', 'disc'],
-  'flex-direction': ['column', 'row'],
-  flex: ['1', 'none', '1 1 0', '0 1 auto'],
-  gap: ['10px', '0', 'normal', '1em 4px'],
-  'align-items': ['center', 'normal', 'stretch', 'flex-start'],
-  'justify-content': ['center', 'normal', 'space-between'],
-  'grid-template-columns': ['1fr 1fr', 'none', 'repeat(2, 1fr)'],
-  'box-sizing': ['border-box', 'content-box'],
-  content: ['"x"', '""', 'none', 'attr(title)', '"\\201C"'],
-  transition: ['none', 'color 0.2s', 'all .3s ease'],
-  '--accent': ['teal', '#008080', 'red', '3px', ''],
-  '--gap': ['10px', '1em'],
-  all: ['unset', 'revert'],
-  'border-collapse': ['collapse', 'separate'],
-  'pointer-events': ['none', 'auto'],
-  'object-fit': ['cover', 'fill'],
-  'accent-color': ['auto', 'red'],
-  fill: ['red', 'currentcolor', '#f00'],
-  stroke: ['none', 'red'],
-  'text-indent': ['0', '1em', '10px'],
-  'word-spacing': ['2px', 'normal'],
-  'background-image': ['none', 'url(a.png)', 'linear-gradient(#f00, blue)'],
-  'background-position': ['center', '0 0', 'left top', '50% 50%', 'right 3px top'],
-  'background-size': ['cover', 'auto', '10px 10px'],
-};
-
 const wide = ['inherit', 'initial', 'unset', 'revert', 'revert-layer'];
-
-/** What people slip into; the engine says what is still read. */
-// prettier-ignore
-const slips: readonly (readonly [property: string, value: string])[] = [
-  ['colour', 'red'], ['width', '10'], ['margin', '10 px'], ['color', '#ff'], ['font-weight', 'heavy'], ['border', '1px solid redd'],
-  ['padding', '-4px'], ['display', 'flexbox'], ['background', 'red blue'], ['font-size', '12'], ['opacity', 'half'], ['line-height', '-1'],
-];
 
 const declared: fc.Arbitrary<Declared> = fc
   .oneof(
@@ -165,12 +82,31 @@ const declared: fc.Arbitrary<Declared> = fc
 const className = fc.constantFrom(...classes.map((name) => `.${name}`));
 const simple = fc.oneof(
   { weight: 8, arbitrary: className },
-  { weight: 2, arbitrary: fc.constantFrom('p', 'a', 'li', 'td', 'h2', 'span', 'div', 'button', 'input', 'ul') },
-  { weight: 1, arbitrary: fc.constantFrom('#main', '#top', '[title]', '[data-kind="kitchen"]', 'body', 'html', ':root', '.nope', '[href*=":"]') },
+  {
+    weight: 2,
+    arbitrary: fc.constantFrom('p', 'a', 'li', 'td', 'h2', 'span', 'div', 'button', 'input', 'ul'),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom(
+      '#main',
+      '#top',
+      '[title]',
+      '[data-kind="kitchen"]',
+      'body',
+      'html',
+      ':root',
+      '.nope',
+      '[href*=":"]',
+    ),
+  },
 );
 const complex = fc.oneof(
   { weight: 4, arbitrary: simple },
-  { weight: 3, arbitrary: fc.tuple(simple, fc.constantFrom(' ', ' > ', ' '), simple).map((parts) => parts.join('')) },
+  {
+    weight: 3,
+    arbitrary: fc.tuple(simple, fc.constantFrom(' ', ' > ', ' '), simple).map((parts) => parts.join('')),
+  },
   { weight: 1, arbitrary: fc.tuple(className, className).map((parts) => parts.join('')) },
   { weight: 1, arbitrary: simple.map((one) => `${one}:first-child`) },
   { weight: 1, arbitrary: fc.tuple(simple, simple).map(([a, b]) => `${a}:has(${b})`) },
@@ -197,10 +133,18 @@ const pick: fc.Arbitrary<Pick> = fc.oneof(
       states: [{ carrier, state }],
     })),
   },
-  { weight: 1, arbitrary: simple.map((one): Pick => ({ text: `${one}:not(:hover)`, states: [{ carrier: one, state: ':hover' }] })) },
+  {
+    weight: 1,
+    arbitrary: simple.map((one): Pick => ({
+      text: `${one}:not(:hover)`,
+      states: [{ carrier: one, state: ':hover' }],
+    })),
+  },
   {
     weight: 2,
-    arbitrary: fc.tuple(complex, fc.constantFrom(...pseudos)).map(([text, pseudo]): Pick => ({ text, pseudo })),
+    arbitrary: fc
+      .tuple(complex, fc.constantFrom(...pseudos))
+      .map(([text, pseudo]): Pick => ({ text, pseudo })),
   },
 );
 
@@ -231,7 +175,10 @@ const { rule } = fc.letrec<{ rule: Rule; nested: Rule }>((tie) => ({
     {
       weight: 12,
       arbitrary: fc
-        .tuple(fc.array(pick, { minLength: 1, maxLength: 2 }), fc.array(body(tie), { minLength: 1, maxLength: 4 }))
+        .tuple(
+          fc.array(pick, { minLength: 1, maxLength: 2 }),
+          fc.array(body(tie), { minLength: 1, maxLength: 4 }),
+        )
         .map(([picks, inner]): Rule => ({ kind: 'rule', picks, body: inner })),
     },
     {
@@ -244,7 +191,13 @@ const { rule } = fc.letrec<{ rule: Rule; nested: Rule }>((tie) => ({
       weight: 1,
       arbitrary: fc
         .tuple(
-          fc.constantFrom('@layer base', '@layer late', '@layer', '@supports (display: grid)', '@supports (display: gird)'),
+          fc.constantFrom(
+            '@layer base',
+            '@layer late',
+            '@layer',
+            '@supports (display: grid)',
+            '@supports (display: gird)',
+          ),
           fc.array(tie('rule'), { minLength: 1, maxLength: 2 }),
         )
         .map(([front, inner]): Rule => ({ kind: 'group', front, body: inner })),
@@ -284,7 +237,16 @@ const { element } = fc.letrec<{ element: string }>((tie) => ({
         .tuple(
           fc.constantFrom('div', 'div', 'p', 'section', 'span', 'a', 'ul', 'li', 'h2', 'button', 'b'),
           fc.uniqueArray(fc.constantFrom(...classes), { minLength: 1, maxLength: 3 }),
-          fc.constantFrom('', '', '', ' id="main"', ' title="x"', ' data-kind="kitchen"', ' style="color: blue"', ' style="padding: 10px !important"'),
+          fc.constantFrom(
+            '',
+            '',
+            '',
+            ' id="main"',
+            ' title="x"',
+            ' data-kind="kitchen"',
+            ' style="color: blue"',
+            ' style="padding: 10px !important"',
+          ),
           fc.oneof(
             { depthSize: 'small', maxDepth: 3 },
             fc.constantFrom('', 'some words', 'Deposit'),

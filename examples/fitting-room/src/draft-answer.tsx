@@ -9,6 +9,7 @@ const tone: Record<Judged['outcome'], string> = {
   needless: 'orange.9',
   'no-effect': 'orange.9',
   loses: 'red.9',
+  'cannot-tell': 'orange.9',
   invalid: 'red.9',
   'matches-nothing': 'red.9',
 };

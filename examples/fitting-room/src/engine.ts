@@ -13,6 +13,7 @@ import {
   ladder,
   longhandsOf,
   pack,
+  readPanel,
   panelProfiles,
   parsePage,
   propertyNames,
@@ -360,8 +361,17 @@ const engine = {
     return panelProfiles.map(({ name, about, limit }) => ({ name, about, limit }));
   },
 
+  /** The text to paste, and what of it falls short on the page: what is pasted is what is proven. */
   pack(draft: string, panel: string, standing: string) {
-    return pack(draft, panelProfiles.find(({ name }) => name === panel) ?? panelProfiles[0], standing);
+    const profile = panelProfiles.find(({ name }) => name === panel) ?? panelProfiles[0];
+    const packed = pack(draft, profile, standing);
+    const { verdicts } = prove(bare ?? opened(), readPanel(packed.text, profile), { panel: profile });
+    const short = verdicts
+      .filter(({ outcome }) => outcome !== 'wins' && outcome !== 'matches-nothing')
+      .map(({ declaration: { property, value }, selector, outcome, why }) =>
+        [`${selector} ${property}${value ? `: ${value}` : ''}`.trim(), outcome, why].join(': '),
+      );
+    return { ...packed, proven: verdicts.length, short };
   },
 };
 

@@ -55,6 +55,14 @@ export function PasteAnswer({ room }: { room: Room }) {
             {packed.size} characters{profile?.limit ? ` of ${profile.limit}` : ''}
             {packed.changes.length > 0 && `; ${packed.changes.join(', ')}`}
           </Text>
+          <Text size="sm" mt={4} fw={600}>
+            {provenWords(packed)}
+          </Text>
+          {packed.short.slice(0, 5).map((words) => (
+            <Text key={words} size="sm">
+              {words}
+            </Text>
+          ))}
           {packed.warnings.map((warning) => (
             <Text key={warning} size="sm" c="red.9">
               Mind: {warning}
@@ -81,6 +89,14 @@ export function PasteAnswer({ room }: { room: Room }) {
       )}
     </>
   );
+}
+
+/** The pasted text is proven as it is, with what stood in the panel. */
+function provenWords({ proven, short }: Packed): string {
+  if (short.length === 0)
+    return `Proven as it will be pasted: ${proven === 1 ? 'it takes' : `all ${proven} take`} effect.`;
+  const many = short.length === 1 ? '1 declaration falls' : `${short.length} declarations fall`;
+  return `Proven as it will be pasted: ${many} short of ${proven}.`;
 }
 
 /** Asks the live site whether the pasted text is there and wins. */
