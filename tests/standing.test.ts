@@ -111,8 +111,11 @@ describe('container queries', () => {
 
   test('without sizes compete, and say what they depend on', () => {
     const read = page(html);
-    const [top] = contest(read, read.select('#c')[0], 'color').entries;
+    const [top] = contest(read, read.select('#a')[0], 'color').entries;
     expect(top).toMatchObject({ dependsOn: '(min-width: 400px)' });
+    // Where no box is a container the query holds for nothing, whatever its size.
+    const [outside] = contest(read, read.select('#c')[0], 'color').entries;
+    expect(outside.dependsOn).toBeUndefined();
   });
 });
 

@@ -261,7 +261,7 @@ export class Solution {
       for (const one of applied) {
         const { block, owner } = one;
         if (owner !== 'browser' && !this.page.isActive(block.condition)) continue;
-        if (block.containers.length && within !== undefined && this.page.conditions.containers) {
+        if (block.containers.length && within !== undefined) {
           if (containersHold(this.page, block, within, this.#containerFacts) === false) continue;
         }
         claims.push(this.#claimsOf(one));
@@ -272,7 +272,7 @@ export class Solution {
 
   /** Whether container queries around the rules of these lists are answered, each element by itself. */
   #isContained(list: MatchList, drafted: MatchList): boolean {
-    return this.page.conditions.containers !== undefined && (hasContainers(list) || hasContainers(drafted));
+    return hasContainers(list) || hasContainers(drafted);
   }
 
   #containerFor(row: number, pseudo: string): PageElement | null {

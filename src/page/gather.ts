@@ -29,6 +29,7 @@ import {
   type StyleSet,
 } from './style-set.js';
 import { plainPrelude, withoutNesting } from './nesting.js';
+import { unknownAtRule } from './at-rules.js';
 import { placeInSheet } from './place.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
@@ -375,8 +376,15 @@ export class Gatherer {
         if (registered) this.#registered.push(registered);
         return;
       }
-      // All others hold no rules for elements (@font-face, @page…), or only for the first frame.
+      default:
+        // The others hold no rules for elements (@font-face, @page…), or only for the first frame.
+        this.#unknownAtRule(rule, place);
     }
+  }
+
+  #unknownAtRule({ name, start }: AtRule, { sheet }: Place): void {
+    const message = unknownAtRule(name);
+    if (message) this.#fault(sheet, 'syntax', start, message.why, message.remedy);
   }
 
   #namespace(rule: AtRule): void {

@@ -55,21 +55,31 @@ function piecesOf(css: string): Piece[] {
     const { start } = content;
     const isStatement = content.kind === 'at-rule' && !content.contents;
     const end = isStatement && css[content.end] === ';' ? content.end + 1 : content.end;
-    return [{ content, start, end, key: keyOf(css.slice(start, end)) }];
+    return [{ content, start, end, key: keyOf(content) }];
   });
 }
 
-/** The tokens without comments, each stretch of white space one space, none beside brackets and semicolons. */
-function keyOf(css: string): string {
-  // As a panel's other needs may have rewritten it.
-  const tokens = readTokens(withoutAngles(withoutComments(css).text.replaceAll('<\\/', '</')));
-  let key = '';
+/** A rule as it is read: what white space, comments, and escapes for a panel's sake make of its text is left aside. */
+function keyOf(content: Content): string {
+  switch (content.kind) {
+    case 'declarations':
+      return content.declarations
+        .map(({ property, value, important }) => `${property}:${plainText(value)}${important ? '!' : ''};`)
+        .join('');
+    case 'rule':
+      return `${plainText(content.prelude)}{${content.contents.map(keyOf).join('')}}`;
+    case 'at-rule':
+      return `@${content.name} ${plainText(content.prelude)}${content.contents ? `{${content.contents.map(keyOf).join('')}}` : ';'}`;
+  }
+}
+
+/** The tokens without comments, each stretch of white space one space; as a panel's other needs may have rewritten it. */
+function plainText(text: string): string {
+  const tokens = readTokens(withoutAngles(withoutComments(text).text.replaceAll('<\\/', '</')));
+  let plain = '';
   for (let at = 0; at < tokens.count; at++)
-    key += tokens.types[at] === kinds.WhiteSpace ? ' ' : tokenText(tokens, at);
-  return key
-    .replace(/ *([{};]) */g, '$1')
-    .replace(/;}/g, '}')
-    .trim();
+    plain += tokens.types[at] === kinds.WhiteSpace ? ' ' : tokenText(tokens, at);
+  return plain.trim();
 }
 
 function endsWith(there: readonly Piece[], own: readonly Piece[], head: readonly Piece[]): boolean {

@@ -2,17 +2,19 @@ import type { NoEffectCondition } from '../facts/index.js';
 import {
   animationsOn,
   contest,
+  fillVariables,
   draftTargets,
   isValueAlready,
   physicalLonghand,
   reasonAgainstWinner,
   sourceLabel,
+  variablesIn,
   type Declaration,
   type Entry,
   type Target,
 } from '../cascade/index.js';
 import type { Conditions, Page, StyleBlock } from '../page/index.js';
-import { count, list, placeText } from '../text/index.js';
+import { count, list, placeText, shorten } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
 import { noEffectOn } from './box.js';
 import type { Sighting, Spot } from './look.js';
@@ -132,11 +134,40 @@ function works(
     return loses(drafted, losing, losing.beaten[0], `${whereWords(awake, losing)} `, { awake, remedies });
   const animated = awake.find((one) => one.animated.length > 0);
   if (animated) return losesToAnimation(drafted, animated, `${whereWords(awake, animated)} `);
+  const unfilled = unfilledWords(drafted, working);
+  if (unfilled)
+    return {
+      outcome: 'partly',
+      conditions: view.conditions,
+      why: unfilled,
+      remedy: 'Give the variable a value that fits, or write a fallback into var(), behind a comma.',
+    };
   return {
     outcome: 'wins',
     conditions: view.conditions,
     why: `wins on ${count(amountOf(shown.counts), 'element')}${whileWords(drafted)}${shown.look.words ? `, ${shown.look.words}` : ''}`,
   };
+}
+
+/** Where variables leave a declaration without a value (CSS Variables 1 §3.1), in words; undefined where they do not. */
+function unfilledWords(
+  { declaration: { property, value } }: Drafted,
+  working: readonly Sighting[],
+): string | undefined {
+  if (property.startsWith('--') || !/var\(/i.test(value)) return undefined;
+  for (const { look, counts } of working)
+    for (const { targets } of counts)
+      for (const target of targets) {
+        const filled = fillVariables(look.view, target, value);
+        if (filled !== undefined && !look.view.grammar.check(property, filled.trim())) return undefined;
+      }
+  const { look, counts } = working[0];
+  const filled = fillVariables(look.view, counts[0].targets[0], value);
+  const reason =
+    filled === undefined
+      ? `${list(variablesIn(value))} ${variablesIn(value).length === 1 ? 'has' : 'have'} no value there`
+      : `it comes to "${shorten(filled, 40)}", which is no value for ${property}`;
+  return `it beats the page’s value and puts none in its place, as ${reason}`;
 }
 
 const whileWords = ({ states: { words } }: Drafted) => (words.length ? `, while ${list(words)} is held` : '');
@@ -214,6 +245,13 @@ function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
 }
 
 function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], remedies: Remedies): Judgement {
+  if (drafted.block.containers.length && awake.every((one) => one.own.length === 0))
+    return {
+      outcome: 'no-effect',
+      conditions: laid.conditions,
+      why: `@container ${drafted.block.containers.join(' and ')} holds for nothing here: no box around is such a container`,
+      remedy: 'Give a box around it container-type: inline-size, or ask for the window with @media.',
+    };
   const same = nearest(laid, awake, (one) => one.same.length > 0);
   const undone = nearest(laid, awake, ({ own }) => own.length > 0);
   const isOwnSheet = (entry: Entry | undefined) =>

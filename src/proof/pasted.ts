@@ -1,4 +1,6 @@
 import type { Page, Sheet, StyleBlock } from '../page/index.js';
+import { selectorTexts } from '../selector/index.js';
+import { parseMedia } from '../sheet/index.js';
 import { kinds, readTokens, tokenText } from '../text/index.js';
 import { computedText, longhandsOf, splitShorthand, type Surroundings } from '../value/index.js';
 
@@ -38,14 +40,25 @@ export function partsOf(page: Page, sheet?: number): Part[] {
       const texts: string[] = [...block.containers.map((query) => `@container ${query}`)];
       for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);
       const around = texts.join(' ');
-      return block.selectors.flatMap(({ text }) => partsOfSelector(block, text, around));
+      // Nested rules by what they mean outside, as browsers write the & that people leave out.
+      const whole = selectorTexts(block.fullSelector);
+      return block.selectors.flatMap(({ text }, i) =>
+        partsOfSelector(page, block, { text, whole: whole[i] ?? text }, around),
+      );
     });
 }
 
-function partsOfSelector(block: StyleBlock, selector: string, around: string): Part[] {
-  const selectorKey = selectorKeyOf(selector);
+function partsOfSelector(
+  page: Page,
+  block: StyleBlock,
+  { text: selector, whole }: { text: string; whole: string },
+  around: string,
+): Part[] {
+  const selectorKey = selectorKeyOf(whole);
   const aroundKey = mediaKeyOf(around);
-  return block.declarations.flatMap(({ property, value, important }) => {
+  const parts = block.declarations.flatMap(({ property, value, important }) => {
+    // What a browser drops, a panel may drop as well.
+    if (page.grammar.check(property, value)) return [];
     const split = splitShorthand(property, value);
     return longhandsOf(property).map((longhand): Part => {
       const own = split?.get(longhand);
@@ -63,6 +76,17 @@ function partsOfSelector(block: StyleBlock, selector: string, around: string): P
       };
     });
   });
+  return standing(parts);
+}
+
+/** Of one rule's parts those that count: the last one of a longhand, an important one before all others. */
+function standing(parts: readonly Part[]): Part[] {
+  const last = new Map<string, Part>();
+  for (const part of parts) {
+    const before = last.get(part.longhand);
+    if (!before?.important || part.important) last.set(part.longhand, part);
+  }
+  return parts.filter((part) => last.get(part.longhand) === part);
 }
 
 function valueKeyOf(longhand: string, value: string): string {
@@ -73,11 +97,25 @@ function valueKeyOf(longhand: string, value: string): string {
 /** A selector in one notation: spaces, quotes, one colon or two, letter case of tags. */
 function selectorKeyOf(selector: string): string {
   return plain(selector)
-    .replace(/(?<!:):(before|after|first-line|first-letter)(?![\w-])/gi, '::$1')
+    .replace(/:[\w-]+/g, (name) => name.toLowerCase())
+    .replace(/(?<!:):(before|after|first-line|first-letter)(?![\w-])/g, '::$1')
     .replace(/\[([\w-]+)([~|^$*]?=)"?([^"\]]*)"?\]/g, '[$1$2"$3"]');
 }
 
-const mediaKeyOf = (text: string) => plain(text).replace(/@media all and /g, '@media ');
+/** Media queries by what they ask, with calculations done; other conditions as they are written. */
+function mediaKeyOf(around: string): string {
+  return around
+    .split(/(?=@)/)
+    .map((front) => {
+      const [, text] = /^@media ?([^]*)$/.exec(front.trim()) ?? [];
+      if (text === undefined) return plain(front);
+      const asked = JSON.stringify(parseMedia(text).list, (key, value) =>
+        key === 'value' && typeof value === 'string' && /\d/.test(value) ? undefined : value,
+      );
+      return `@media ${asked}`;
+    })
+    .join(' ');
+}
 
 /** One space where there is any, none beside signs; comments left out, strings in one kind of quotes. */
 function plain(text: string): string {

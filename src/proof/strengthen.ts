@@ -1,5 +1,5 @@
 import { compileSelectors, type Page, type StyleBlock } from '../page/index.js';
-import { packSpecificity } from '../selector/index.js';
+import { packSpecificity, selectorTexts } from '../selector/index.js';
 import { after, kinds, readTokens, tokenText, YeltoError, type Tokens } from '../text/index.js';
 
 /** Names repeated more often than this are no rule that anyone would write. */
@@ -10,20 +10,8 @@ const mostRepeats = 8;
  * the root put before it, an id where only an id is enough. undefined where none of these does.
  */
 export function strengthened(laid: Page, { fullSelector }: StyleBlock, strength: number): string | undefined {
-  const parts = commaParts(fullSelector).map((text) => stronger(laid, text, strength));
+  const parts = selectorTexts(fullSelector).map((text) => stronger(laid, text, strength));
   return parts.every((part) => part !== undefined) ? parts.join(', ') : undefined;
-}
-
-function commaParts(text: string): string[] {
-  const tokens = readTokens(text);
-  const parts: string[] = [];
-  let start = 0;
-  for (let at = 0; at <= tokens.count; at = at < tokens.count ? after(tokens, at) : at + 1) {
-    if (at < tokens.count && tokens.types[at] !== kinds.Comma) continue;
-    parts.push(tokenText(tokens, start, at).trim());
-    start = at + 1;
-  }
-  return parts;
 }
 
 function stronger(laid: Page, text: string, strength: number): string | undefined {

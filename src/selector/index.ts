@@ -13,3 +13,4 @@ export type { SelectorScope } from './parse.js';
 export { parseSelectors, readSelectors, specificityOf } from './read.js';
 export { matchContext, matches, matchesAny, matchesNames, type MatchContext } from './match.js';
 export { rowsNamed, selectRows } from './select.js';
+export { selectorTexts } from './syntax.js';

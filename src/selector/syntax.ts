@@ -1,6 +1,6 @@
 import { ident } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
-import { after, kinds, nearest, tokenText, type TokenRange, type Tokens } from '../text/index.js';
+import { after, kinds, nearest, readTokens, tokenText, type TokenRange, type Tokens } from '../text/index.js';
 
 export function isDelim(tokens: Tokens, at: number, text: string): boolean {
   return (
@@ -80,4 +80,10 @@ const functionNames = [
 export function nearPseudoClass(name: string): string {
   const near = nearest(name, [...Object.keys(pseudoClasses), ...functionNames]);
   return near.length ? `Did you mean :${near.join(' or :')}?` : '';
+}
+
+/** The selectors of a list, each as it is written; commas inside of brackets part none. */
+export function selectorTexts(list: string): string[] {
+  const tokens = readTokens(list);
+  return commaParts(tokens, 0, tokens.count).map(([from, to]) => tokenText(tokens, from, to).trim());
 }

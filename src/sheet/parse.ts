@@ -16,9 +16,25 @@ const maxDepth = 256;
  * dropped, and reported.
  */
 export function parseSheet(text: string): SheetSyntax {
-  const reader = new SheetReader(readTokens(text.replaceAll('\0', '\ufffd')));
+  const tokens = readTokens(text.replaceAll('\0', '\ufffd'));
+  const reader = new SheetReader(tokens);
   const contents = reader.contents(0, false, 0).contents;
-  return { contents, faults: reader.faults };
+  return { contents, faults: [...reader.faults, ...openComment(tokens)] };
+}
+
+/** A comment that is never closed takes all that follows along (CSS Syntax 3 §4.3.2). */
+function openComment(tokens: Tokens): SyntaxFault[] {
+  const last = tokens.count - 1;
+  if (last < 0 || tokens.types[last] !== kinds.Comment) return [];
+  const text = tokenText(tokens, last);
+  if (text.length >= 4 && text.endsWith('*/')) return [];
+  return [
+    {
+      offset: tokens.starts[last],
+      message: 'the comment that begins here is never closed, so all that follows it is lost',
+      remedy: 'Put */ where the comment ends.',
+    },
+  ];
 }
 
 /** Reads the declarations of a `style` attribute (CSS Style Attributes §2). */

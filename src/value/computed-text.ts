@@ -1,4 +1,4 @@
-import { string } from 'css-tree';
+import { string, url } from 'css-tree';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { amountOf, amountText, calculate, type Amount } from './amount.js';
 import { colourText } from './colour.js';
@@ -63,6 +63,8 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
       return amountIn(longhand, amountOf(written, type, pixelsOf)!, around);
     case kinds.Hash:
       return colourText(written) ?? written.toLowerCase();
+    case kinds.Url:
+      return `url(${JSON.stringify(url.decode(written))})`;
     case kinds.String:
       return JSON.stringify(string.decode(written));
     case kinds.Ident: {

@@ -41,7 +41,10 @@ export function splitShorthand(property: string, value: string): ReadonlyMap<str
       longhands,
       longhands.map((one) => (one === 'list-style-position' ? 'outside' : 'none')),
     );
+  if (/^(border|mask-border)-image$/.test(name) && value.trim().toLowerCase() === 'none')
+    return zip(longhands, longhands.map(initialValue));
   if (name === 'white-space') return splitWhiteSpace(longhands, parts);
+  if (name === 'transition') return splitTransition(longhands, parts);
   if (name === 'flex') return splitFlex(parts);
   if (name === 'background-position') return splitPosition(longhands, parts);
   if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
@@ -60,6 +63,27 @@ function splitRadius(longhands: readonly string[], value: string): ReadonlyMap<s
     longhands,
     across.map((radius, i) => (down ? `${radius} ${down[i]}` : radius)),
   );
+}
+
+/** CSS Transitions 1 §2.5, one transition: the first time is the duration, the second one the delay. */
+function splitTransition(
+  longhands: readonly string[],
+  parts: readonly string[],
+): ReadonlyMap<string, string> | undefined {
+  const split = new Map<string, string>(longhands.map((name) => [name, initialValue(name)]));
+  const times = parts.filter((part) => /^-?[\d.]+m?s$/i.test(part));
+  const others = parts.filter((part) => !times.includes(part));
+  if (times.length > 2) return undefined;
+  if (times[0]) split.set('transition-duration', times[0]);
+  if (times[1]) split.set('transition-delay', times[1]);
+  for (const part of others) {
+    const isEasing =
+      /^(ease|linear|ease-in|ease-out|ease-in-out|step-start|step-end|(cubic-bezier|steps|linear)\()/i;
+    if (isEasing.test(part)) split.set('transition-timing-function', part);
+    else if (/^(normal|allow-discrete)$/i.test(part)) split.set('transition-behavior', part);
+    else split.set('transition-property', part);
+  }
+  return split;
 }
 
 /** CSS Text 4 §3: the old words, each for two longhands. */

@@ -1,0 +1,163 @@
+// Releases made from one page by random edits of its markup and sheets: what drift says of each declaration is what a
+// real engine shows before and after; and what confirm says of a draft that a browser has written anew.
+import { writeFileSync } from 'node:fs';
+import type { Browser } from 'playwright-core';
+import fc from 'fast-check';
+import { confirm, drift, parsePage, type Drifted } from 'yelto';
+import { startEngine } from './support/engine.js';
+import { EffectJudge, type Effect } from './support/effects.js';
+import { ordinaryCase, type OrdinaryCase } from './support/ordinary.js';
+
+let browser: Browser;
+let judge: EffectJudge;
+beforeAll(async () => {
+  browser = await startEngine();
+  judge = await EffectJudge.open(browser);
+});
+afterAll(() => browser.close());
+
+const seed = Number(process.env.SEED ?? 20261125);
+const runs = Number(process.env.RUNS ?? 20);
+const tally = new Map<string, number>();
+const note = (name: string) => tally.set(name, (tally.get(name) ?? 0) + 1);
+
+interface Release {
+  readonly html: string;
+  readonly sheets: readonly string[];
+}
+
+/** What platforms do between two releases. */
+const edits: Readonly<Record<string, (release: Release) => Release>> = {
+  rename: ({ html, sheets }) => ({
+    html: html.replace(/\bnote\b/g, 'hint'),
+    sheets: sheets.map((css) => css.replace(/\.note\b/g, '.hint')),
+  }),
+  prefix: ({ html, sheets }) => ({
+    html: html.replace(
+      /class="([^"]*)"/g,
+      (_, names: string) => `class="${names.replace(/\bbtn\b/, 'pw-btn')}"`,
+    ),
+    sheets: sheets.map((css) => css.replace(/\.btn\b/g, '.pw-btn')),
+  }),
+  move: ({ html, sheets }) => ({
+    html: html.replace(/<body>(<div class="card"[^]*?<\/div>)([^]*)<\/body>/, '<body>$2$1</body>'),
+    sheets,
+  }),
+  wrap: ({ html, sheets }) => ({
+    html: html.replace(/<body>([^]*)<\/body>/, '<body><div class="page">$1</div></body>'),
+    sheets,
+  }),
+  reorder: ({ html, sheets }) => ({ html, sheets: [...sheets].reverse() }),
+  minify: ({ html, sheets }) => ({ html, sheets: sheets.map((css) => css.replace(/\s+/g, ' ')) }),
+  inline: ({ html, sheets }) => ({
+    html: html.replace('<p class="note"', '<p style="color: teal" class="note"'),
+    sheets,
+  }),
+  firm: ({ html, sheets }) => ({
+    html,
+    sheets: sheets.map((css, i) => (i ? css.replace(/(: [^:;{}!]+);/, '$1 !important;') : css)),
+  }),
+  strengthen: ({ html, sheets }) => ({
+    html,
+    sheets: [...sheets, '#main .note { color: navy; padding: 3px } body .btn { font-size: 13px }'],
+  }),
+  drop: ({ html, sheets }) => ({ html, sheets: sheets.slice(0, -1) }),
+};
+
+const updates = fc.record({
+  one: ordinaryCase,
+  names: fc.uniqueArray(fc.constantFrom(...Object.keys(edits)), { minLength: 1, maxLength: 3 }),
+});
+
+const whole = ({ html, sheets }: Release) =>
+  `<!DOCTYPE html>${html.replace('</head>', `${sheets.map((css) => `<style>${css}</style>`).join('')}</head>`)}`;
+
+function contradiction(fate: Drifted['fate'], before: Effect, after: Effect): string | undefined {
+  const [was, is] = [before.changes.length > 0, after.changes.length > 0];
+  const told = (isTrue: boolean) =>
+    isTrue ? undefined : `before ${before.changes[0] ?? 'nothing'}; after ${after.changes[0] ?? 'nothing'}`;
+  switch (fate) {
+    case 'holds':
+    case 'part lost':
+      return told(was && is);
+    case 'lost':
+    case 'spare':
+      return told(was && !after.matters);
+    case 'found':
+      return told(!before.matters && is);
+    case 'elsewhere':
+      return told(before.matches + after.matches === 0);
+    case 'never worked':
+      return told(!before.matters && !after.matters);
+    case 'cannot tell':
+      return undefined;
+  }
+}
+
+async function wrongs(one: OrdinaryCase, names: readonly string[]): Promise<string[]> {
+  const old: Release = one;
+  const fresh = names.reduce<Release>((release, name) => edits[name](release), old);
+  const [before, after] = [old, fresh].map((release, i) =>
+    parsePage({ name: `r${14 + i}.html`, html: whole(release) }),
+  );
+  const drifted = drift(before, after, one.draft);
+  const [was, is] = [await judge.effects(one), await judge.effects({ ...one, ...fresh })];
+  const lines = one.draft.split('\n');
+  const wrong: string[] = [];
+  for (const { fate, before: verdict, after: now, why } of drifted) {
+    const { line, column, property, value } = verdict.declaration;
+    const start = lines.slice(0, line - 1).reduce((sum, text) => sum + text.length + 1, 0) + column - 1;
+    const [then, next] = [was.get(start), is.get(start)];
+    // Pictures, not values, decide where a declaration shows nothing.
+    if (!then || !next || [verdict, now].some(({ outcome }) => outcome === 'no-effect')) continue;
+    note(fate);
+    const told = contradiction(fate, then, next);
+    if (told)
+      wrong.push(
+        `${fate} “${property}: ${value}” in “${verdict.selector}” after ${names.join(', ')} (${why}), but ${told}`,
+      );
+  }
+  return wrong;
+}
+
+test(`${runs} random releases do to a draft what drift says (SEED=${seed})`, async () => {
+  const found: { wrong: string; one: OrdinaryCase }[] = [];
+  await fc.assert(
+    fc.asyncProperty(updates, async ({ one, names }) => {
+      const wrong = await wrongs(one, names);
+      if (process.env.COLLECT) found.push(...wrong.map((text) => ({ wrong: text, one })));
+      else expect(wrong).toEqual([]);
+    }),
+    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
+  );
+  console.log(`seed ${seed}, ${runs} releases:`, Object.fromEntries(tally));
+  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
+  expect(found.map(({ wrong }) => wrong)).toEqual([]);
+}, 3_600_000);
+
+test(`${runs * 3} drafts that a browser wrote anew have arrived, and a changed one has not (SEED=${seed})`, async () => {
+  const tab = await browser.newPage();
+  const found: string[] = [];
+  await fc.assert(
+    fc.asyncProperty(ordinaryCase, async (one) => {
+      // Browsers write `all` out as hundreds of longhands; no panel does.
+      if (/\ball:/.test(one.draft)) return;
+      const rewritten = await tab.evaluate((css) => {
+        const sheet = new CSSStyleSheet();
+        sheet.replaceSync(css);
+        return [...sheet.cssRules].map((rule) => rule.cssText).join('');
+      }, one.draft);
+      const withPasted = (css: string) =>
+        parsePage({ name: 'x', html: whole({ html: one.html, sheets: [...one.sheets, css] }) });
+      const arrived = (css: string) =>
+        confirm(withPasted(css), one.draft).find(({ question }) => question === 'is it the new text');
+      const step = arrived(rewritten);
+      if (rewritten.includes(':') && step && !step.ok)
+        found.push(`${step.seen[0]}\n${rewritten}\n----\n${one.draft}`);
+    }),
+    { seed, numRuns: runs * 3 },
+  );
+  await tab.close();
+  if (process.env.COLLECT) writeFileSync(`${process.env.COLLECT}.confirm`, found.join('\n=======\n'));
+  expect(found.slice(0, 3)).toEqual([]);
+}, 3_600_000);

@@ -1,0 +1,121 @@
+// Computed values as texts: equal where an engine's computed values are equal (CSS Cascade 5 §4.4).
+import { parsePage } from 'yelto';
+import { computedOf, computedWithout, fillVariables, isValueAlready } from '../../dist/cascade/index.js';
+import { computedText, isSameValue } from '../../dist/value/index.js';
+
+const around = {
+  fontSize: () => 20,
+  rootFontSize: () => 16,
+  parentWeight: () => 400,
+  colour: () => '#112233ff',
+  width: 1000,
+  height: 500,
+};
+
+/** Longhand and two values that mean the same on an element of 20 px in a window of 1000 by 500. */
+// prettier-ignore
+const alike: readonly (readonly [longhand: string, a: string, b: string])[] = [
+  ['width', '2em', '40px'], ['width', '2rem', '32px'], ['width', '10vw', '100px'], ['height', '10vh', '50px'], ['width', '1in', '96px'],
+  ['width', 'calc(10px + 1em)', '30px'], ['width', 'calc(2 * (1px + 4px))', '10px'], ['width', 'min(10px, 2em)', '10px'], ['width', 'clamp(1px, 50px, 2em)', '40px'],
+  ['width', 'calc(50% - 10px)', 'calc(-10px + 50%)'], ['margin-top', '0', '0px'], ['margin-top', '-0px', '0em'],
+  ['font-size', '150%', '30px'], ['font-size', 'medium', '16px'], ['font-size', 'larger', '24px'], ['line-height', '150%', '30px'],
+  ['font-weight', 'bold', '700'], ['font-weight', 'normal', '400'], ['font-weight', 'bolder', '700'], ['font-weight', 'lighter', '100'],
+  ['color', 'red', '#F00'], ['color', 'rgb(255 0 0)', 'RGB(255, 0, 0)'], ['color', 'transparent', 'rgba(0,0,0,0)'], ['border-top-color', 'currentcolor', '#112233'],
+  ['background-color', 'hsl(0 100% 50%)', '#ff0000ff'], ['color', 'CanvasText', 'black'],
+  ['background-position-x', 'center', '50%'], ['background-position-x', 'left 3px', '3px'], ['object-position', 'top', 'center top'], ['transform-origin', 'left top', '0% 0%'],
+  ['opacity', '50%', '.5'], ['opacity', 'calc(1 / 2)', '0.5'], ['opacity', '2', '1'], ['z-index', 'calc(1.6)', '2'],
+  ['transform', 'translateY(-3px)', 'translate(0, -3px)'], ['transform', 'scale(2)', 'scale(2, 2)'], ['transform', 'rotate(.5turn)', 'rotate(180deg)'],
+  ['filter', 'brightness(50%)', 'brightness(.5)'], ['transition-duration', '200ms', '.2s'],
+  ['box-shadow', '0 1px 2px', '#112233 0 1px 2px 0'], ['box-shadow', 'inset 0 0 1px red', 'red 0 0 1px 0 inset'], ['text-shadow', '1px 1px', '1px 1px 0 currentcolor'],
+  ['font-family', '"Open Sans", serif', 'Open Sans,serif'], ['border-top-left-radius', '4px 4px', '4px'], ['letter-spacing', '0', 'normal'], ['word-spacing', 'normal', '0'],
+  ['background-image', 'url(a.png)', 'url( "a.png" )'], ['background-size', '10px auto', '10px'], ['border-top-width', 'thin', '1px'], ['text-decoration-line', 'underline overline', 'overline underline'],
+  ['content', "'a'", '"a"'],
+];
+const different: readonly (readonly [longhand: string, a: string, b: string])[] = [
+  ['width', '50%', '500px'],
+  ['line-height', '1.5', '30px'],
+  ['flex-basis', '0%', '0px'],
+  ['animation-name', 'Spin', 'spin'],
+  ['content', '"A"', '"a"'],
+  ['color', 'red', '#ff0001'],
+  ['width', 'auto', '0'],
+  ['width', '1ch', '1em'],
+];
+
+test.each(alike)('%s: %s is %s', (longhand, a, b) => {
+  expect(computedText(longhand, a, around)).toBe(computedText(longhand, b, around));
+});
+
+test.each(different)('%s: %s is not %s', (longhand, a, b) => {
+  expect(computedText(longhand, a, around)).not.toBe(computedText(longhand, b, around));
+});
+
+test('functions that are no colours are compared like any other text', () => {
+  expect(isSameValue('translateY(-3px)', 'translatey( -3px )')).toBe(true);
+  expect(isSameValue('blur(2px)', 'center/2em')).toBe(false);
+});
+
+const read = (css: string, body: string) =>
+  parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style>${body}` });
+const computed = (css: string, body: string, selector: string, longhand: string) => {
+  const page = read(css, body);
+  return computedOf(page, page.select(selector)[0], longhand);
+};
+
+test('sizes in em follow the parents’, however deep they are nested', () => {
+  const css = 'b { font-size: 0.5em } p { font-size: 32px; margin: 0 }';
+  expect(computed(css, '<p><b><b><i>x</i></b></b></p>', 'i', 'font-size')).toBe('8px');
+  const deep = `<p>${'<i>'.repeat(5000)}x`;
+  expect(computed('i { font-size: 1em }', deep, 'i i:not(:has(i))', 'font-size')).toBe('16px');
+});
+
+test('boxes are adjusted as CSS 2 §9.7 and the flex and grid modules say', () => {
+  const body = '<div class="flex"><span>a</span></div><b>x</b>';
+  expect(computed('.flex { display: flex }', body, 'span', 'display')).toBe('block');
+  expect(computed('b { float: left }', body, 'b', 'display')).toBe('block');
+  expect(computed('b { float: left; position: absolute }', body, 'b', 'float')).toBe('none');
+  expect(computed('b { border-top-width: 9px }', body, 'b', 'border-top-width')).toBe('0');
+  expect(computed('b { overflow-x: hidden }', body, 'b', 'overflow-y')).toBe('auto');
+  const around = '<div class="flex"><p style="display: contents"><span>a</span></p></div>';
+  expect(computed('.flex { display: grid }', around, 'span', 'display')).toBe('block');
+});
+
+test('variables: circles, long chains, fallbacks, registered ones', () => {
+  const page = read(
+    '@property --own { syntax: "*"; inherits: false; initial-value: 7px }' +
+      ' p { --a: var(--b); --b: var(--a); --c: var(--a, red); --own: 3px; --d: a/**/b } i { --d: inherit }',
+    '<p><i>x</i></p>',
+  );
+  const [p, i] = [page.select('p')[0], page.select('i')[0]];
+  expect(fillVariables(page, p, 'var(--a)')).toBeUndefined();
+  expect(fillVariables(page, p, 'var(--c)')).toBe('red');
+  expect(fillVariables(page, p, 'var(--none, var(--own))')).toBe('3px');
+  expect(fillVariables(page, i, 'var(--own)')).toBe('7px');
+  expect(fillVariables(page, i, '1px var(--own) solid')).toBe('1px 7px solid');
+  const chain = Array.from({ length: 20_000 }, (_, n) => `--v${n}: var(--v${n + 1});`).join('');
+  const long = read(`p { ${chain} --v20000: teal }`, '<p>x');
+  expect(fillVariables(long, long.select('p')[0], 'var(--v0)')).toBe('teal');
+});
+
+test('a declaration left out is left out wherever it matches', () => {
+  const page = read('', '<p><b>x</b></p>').withDraft('p, b { font-size: 2em }');
+  const [b] = page.select('b');
+  const declaration = {
+    origin: 'author',
+    sheet: page.overlay!.sheet,
+    line: 1,
+    column: 8,
+    property: 'font-size',
+    value: '2em',
+    important: false,
+  } as const;
+  expect(computedOf(page, b, 'font-size')).toBe('64px');
+  expect(computedWithout(page, declaration, [page.select('p')[0], b])(b, 'font-size')).toBe('16px');
+});
+
+test('a width that a border without a style has counts as it is written', () => {
+  const page = read('b { border-top-width: 9px }', '<b>x');
+  const [b] = page.select('b');
+  expect(isValueAlready(page, b, 'border-top-width', '9px')).toBe(true);
+  expect(isValueAlready(page, b, 'border-top-width', '2px')).toBe(false);
+});

@@ -1,0 +1,215 @@
+// Verdicts, point by point; tests/verdicts.test.ts has an engine judge them on random drafts.
+import { parsePage, prove, type ProofOptions, type Verdict } from 'yelto';
+import { looksAt } from '../../dist/page/index.js';
+import { statesOf } from '../../dist/proof/index.js';
+
+const page = (css: string, body: string, sheets?: { href: string; css: string }[]) =>
+  parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style>${body}`, sheets });
+const verdicts = (css: string, body: string, draft: string, options?: ProofOptions): Verdict[] => [
+  ...prove(page(css, body), draft, options).verdicts,
+];
+const outcomes = (css: string, body: string, draft: string, options?: ProofOptions) =>
+  verdicts(css, body, draft, options).map(({ outcome }) => outcome);
+const text = '<div class="a b"><p class="c">x</p></div>';
+
+describe('a draft’s own cascade is no loss', () => {
+  test('a shorthand and a longhand behind it', () => {
+    expect(outcomes('', text, '.a { border: 3px solid red; border-left: none }')).toEqual(['wins', 'wins']);
+  });
+
+  test('a base rule and its media query', () => {
+    const draft = '.a { color: red } @media (max-width: 600px) { .a { color: blue } }';
+    expect(outcomes('', text, draft)).toEqual(['wins', 'wins']);
+  });
+
+  test('two classes on one thing', () => {
+    const body = `${text}<div class="a">y</div>`;
+    expect(outcomes('', body, '.a { color: red } .b { color: blue }')).toEqual(['wins', 'wins']);
+  });
+
+  test('what a later line undoes everywhere is needless, with that line named', () => {
+    const [first, second] = verdicts('', text, '.a { color: red }\n\n.a { color: blue }');
+    expect([first.outcome, second.outcome]).toEqual(['needless', 'wins']);
+    expect(first.why).toContain('line 3');
+  });
+});
+
+describe('needless is said of values, not of texts', () => {
+  test.each([
+    ['.c { color: red }', '.c { color: #f00 }'],
+    ['.c { font-size: 16px }', '.c { font-size: 1em }'],
+    ['.c { line-height: 24px }', '.c { line-height: 150% }'],
+    ['.c { border: 1px solid; color: teal }', '.c { border-color: teal }'],
+    ['.c { list-style: none }', '.c { list-style-type: none }'],
+    ['.a { display: flex }', '.c { display: block }'],
+    [
+      '@property --tone { syntax: "*"; inherits: false } .a { --tone: red } .c { color: var(--tone, teal) }',
+      '.c { color: teal }',
+    ],
+  ])('%s, then %s', (css, draft) => {
+    expect(outcomes(css, text, draft)).toEqual(['needless']);
+  });
+
+  test('not where another state or width needs it', () => {
+    expect(outcomes('.c { color: red } .c:hover { color: blue }', text, '.a .c { color: red }')).toEqual([
+      'wins',
+    ]);
+    expect(
+      outcomes('.c { color: red } @media print { .c { color: blue } }', text, '.c { color: red }'),
+    ).toEqual(['wins']);
+    expect(outcomes('', '<a href="#x">x</a>', 'a { outline: none }')).toEqual(['wins']);
+  });
+});
+
+describe('layers are placed by where the panel loads the draft', () => {
+  const css = '@layer site { .c { color: red } }';
+  const draft = '@layer mine { .c { color: blue } }';
+  test('behind, the later layer wins; before, the earlier one loses', () => {
+    expect(outcomes(css, text, draft)).toEqual(['wins']);
+    expect(outcomes(css, text, draft, { panel: { place: 'before' } })).toEqual(['loses']);
+  });
+
+  test('importance turns them round', () => {
+    const firm = (one: string) => one.replace(' }', ' !important }');
+    expect(outcomes(firm(css), text, firm(draft))).toEqual(['loses']);
+    expect(outcomes(firm(css), text, firm(draft), { panel: { place: 'before' } })).toEqual(['wins']);
+  });
+
+  test('an import of the draft shifts nothing, and is not known itself', () => {
+    const [first, second] = verdicts('.c { color: red }', text, '@import "more.css";\n.c { color: blue }');
+    expect([first.outcome, second.outcome]).toEqual(['cannot-tell', 'wins']);
+    expect(first.why).toContain('was not read');
+  });
+});
+
+describe('states are read from the compiled selector', () => {
+  const css = '.is-open .c { color: blue } .md\\:is-open { top: 0 }';
+  const body = `${text}<details><summary>s</summary></details><input type="checkbox"><label>l</label><a href="a:hover">u</a>`;
+  test.each([
+    ['.a { &:hover { color: red } }', [':hover']],
+    ['.a:has(:focus) { color: red }', [':focus']],
+    ['.a:HOVER { color: red }', [':hover']],
+    ['input:checked + label { color: red }', [':checked']],
+    ['details[open] { color: red }', ['[open]']],
+    ['.a[aria-expanded="true"] { color: red }', ['[aria-expanded="true"]']],
+    ['.a:not(:hover) { color: red }', []],
+    ['[href="a:hover"] { color: red }', []],
+    ['.a:is(:hover, :focus) { color: red }', [':hover', ':focus']],
+    ['.a.is-open { color: red }', ['.is-open']],
+    ['.a.md\\:is-open { color: red }', []],
+    ['.a::before:hover { color: red }', [':hover']],
+  ])('%s', (draft, states) => {
+    const read = page(css, body);
+    const [block] = read.withDraft(draft).overlay!.styles.blocks;
+    const found = statesOf(read, block).sets.flat();
+    expect([...new Set(found.map(({ state }) => state))]).toEqual(states);
+    expect(prove(read, draft).verdicts[0].outcome).not.toBe(states.length ? 'matches-nothing' : '');
+  });
+});
+
+describe('media of every feature', () => {
+  test.each([
+    ['(prefers-color-scheme: dark)', 'in dark colours'],
+    ['print', 'in print'],
+    ['(hover: none)', 'where hover is none'],
+    ['(orientation: portrait)', 'in an upright window'],
+    ['(min-height: 900px)', 'in a window 900 px high'],
+    ['(min-resolution: 2dppx)', 'where resolution is 2dppx'],
+    ['(prefers-reduced-motion)', 'where prefers-reduced-motion is reduce'],
+    ['(forced-colors: active) and (min-width: 2000px)', 'where forced-colors is active'],
+  ])('a rule under %s is looked at there', (query, words) => {
+    const [verdict] = verdicts('', text, `@media ${query} { .c { color: red } }`);
+    expect(verdict.outcome).toBe('wins');
+    expect(verdict.why).toContain(words);
+  });
+
+  test('a rival under it is seen', () => {
+    const css = '@media (prefers-color-scheme: dark) { .a .c { color: white } }';
+    const [verdict] = verdicts(css, text, '.c { color: red }');
+    expect(verdict).toMatchObject({
+      outcome: 'partly',
+      conditions: { preferences: { 'prefers-color-scheme': 'dark' } },
+    });
+    expect(verdict.remedy).toMatch(/^Write: /);
+  });
+
+  test('a rule under a query that never holds has no effect', () => {
+    const [verdict] = verdicts(
+      '',
+      text,
+      '@media (max-width: 300px) and (min-width: 500px) { .c { color: red } }',
+    );
+    expect(verdict).toMatchObject({ outcome: 'no-effect' });
+    expect(verdict.why).toContain('holds in none of the windows');
+  });
+
+  test('calculations in widths', () => {
+    const widths = looksAt(page('@media (min-width: calc(500px + 100px)) { .c { top: 0 } }', text)).map(
+      ({ from }) => from,
+    );
+    expect(widths).toContain(600);
+  });
+});
+
+describe('what is never seen is not called a win', () => {
+  const fields = '<img src="a.png" alt=""><input><input placeholder="p"><br><select></select><ul><li>x</ul>';
+  test.each([
+    ['img::before { content: "x" }', 'no-effect'],
+    ['input::after { content: "x" }', 'no-effect'],
+    ['br::before { content: "x" }', 'no-effect'],
+    ['select::before { content: "x" }', 'no-effect'],
+    ['p::placeholder { color: red }', 'no-effect'],
+    ['input:not([placeholder])::placeholder { color: red }', 'no-effect'],
+    ['input[placeholder]::placeholder { color: red }', 'wins'],
+    ['p::marker { color: red }', 'no-effect'],
+    ['li::marker { color: red }', 'wins'],
+    ['span::first-line { color: red }', 'no-effect'],
+    ['@container (min-width: 1px) { .c { color: red } }', 'no-effect'],
+    ['.c { --nobody: 1px }', 'no-effect'],
+    ['.c { background-color: var(--none) }', 'needless'],
+    ['@keyframes spin { to { top: 0 } }', 'no-effect'],
+    ['@meda print { .c { color: red } }', 'invalid'],
+    ['.c { color: red } /* open .c { top: 0 }', 'wins invalid'],
+  ])('%s: %s', (draft, expected) => {
+    expect(outcomes('', `${text}<span>y</span>${fields}`, draft).join(' ')).toBe(expected);
+  });
+
+  test('a variable without a value is no plain win', () => {
+    const [verdict] = verdicts('.c { background: red }', text, '.a .c { background: var(--none) }');
+    expect(verdict).toMatchObject({ outcome: 'partly' });
+    expect(verdict.why).toContain('--none has no value there');
+  });
+});
+
+describe('no-effect is said only where it is sure', () => {
+  test.each([
+    ['rect { width: 5px }', '<svg><rect width="1" height="1"/></svg>'],
+    ['rect { transform: scale(2) }', '<svg><rect width="1" height="1"/></svg>'],
+    ['input::-webkit-slider-thumb { width: 9px }', '<input type="range">'],
+    ['i { display: block }', '<div style="display: contents"><i>x</i></div>'],
+    ['div { min-height: 20px }', '<section><div style="height: 50%">x</div></section>'],
+    ['span { text-align: right }', '<span><b style="display: block">x</b></span>'],
+    ['td { align-content: end }', '<table><tr><td style="height: 90px">x</table>'],
+    ['i { align-self: end }', '<div style="display: flex"><p style="display: contents"><i>x</i></p></div>'],
+    ['button { background-size: cover }', '<button>x</button>'],
+  ])('%s', (draft, body) => {
+    expect(outcomes('', body, draft)).toEqual(['wins']);
+  });
+});
+
+test('containers without a size are told, with the query, and sizes that are given decide', () => {
+  const css = '.a { container-type: inline-size }';
+  const draft = '@container (min-width: 300px) { .c { color: red } }';
+  const [open] = verdicts(css, text, draft);
+  expect(open).toMatchObject({ outcome: 'cannot-tell' });
+  expect(open.why).toContain('(min-width: 300px)');
+  const sized = (width: number) =>
+    prove(page(css, text).under({ containers: [{ selector: '.a', width }] }), draft, { widths: [1280] })
+      .verdicts[0].outcome;
+  expect([sized(400), sized(200)]).toEqual(['wins', 'no-effect']);
+});
+
+test('300 rules that match nothing are told as quickly as they are read', () => {
+  const draft = Array.from({ length: 300 }, (_, i) => `.nope${i} .cc { color: red }`).join('\n');
+  expect(new Set(outcomes('', text, draft))).toEqual(new Set(['matches-nothing']));
+});
