@@ -94,19 +94,35 @@ function listed(groups: readonly Found[][]): Found[] {
   return [{ candidate, spill: best.reduce((sum, { spill }) => sum + spill, 0) }];
 }
 
-/** The first held state and, for each element, who of its own line holds it. */
+/** The first held state and, for each element, who of its own line holds it, or which box holds who does. */
 function stateFor(page: Page, elements: readonly PageElement[], held: readonly Held[]): Goal['state'] {
   if (held.length === 0) return undefined;
   const [{ selector, element, state }] = held;
   const bare = page.under({ held: [] });
   const holding = new Set(element ? [element] : bare.select(selector ?? ':root'));
   const holders = new Map<PageElement, PageElement>();
+  const beside = new Map<PageElement, PageElement>();
   for (const one of elements) {
     for (let up: PageElement | null = one; up; up = up.parent) {
       if (!holding.has(up)) continue;
       holders.set(one, up);
       break;
     }
+    const [other] = holding;
+    if (holders.has(one) || !other) continue;
+    const box = commonBox(one, other);
+    if (!box) continue;
+    holders.set(one, box);
+    beside.set(one, other);
   }
-  return { text: /^[.:[]/.test(state) ? state : `:${state}`, holders };
+  return { text: /^[.:[]/.test(state) ? state : `:${state}`, holders, beside };
+}
+
+/** The nearest box that encloses both; undefined where one encloses the other. */
+function commonBox(a: PageElement, b: PageElement): PageElement | undefined {
+  const around = new Set<PageElement>();
+  for (let up: PageElement | null = b.parent; up; up = up.parent) around.add(up);
+  for (let up: PageElement | null = a.parent; up; up = up.parent)
+    if (around.has(up)) return up === b ? undefined : up;
+  return undefined;
 }

@@ -9,7 +9,12 @@ export interface Goal {
   /** Least packed specificity. */
   readonly strength: number;
   /** A state in the selector: text such as `:hover` on the element of each target that holds it. */
-  readonly state?: { readonly text: string; readonly holders: ReadonlyMap<PageElement, PageElement> };
+  readonly state?: {
+    readonly text: string;
+    readonly holders: ReadonlyMap<PageElement, PageElement>;
+    /** Who holds it inside of the box that is named as holder, where it stands beside the target. */
+    readonly beside: ReadonlyMap<PageElement, PageElement>;
+  };
   readonly avoid: readonly string[];
   /** Whether a selector does right on the other pages; undefined where there are none. */
   readonly fits?: (selector: string) => boolean;
@@ -319,14 +324,32 @@ function repeatName(candidate: Candidate, strength: number): Candidate | undefin
     : undefined;
 }
 
+/** So many names of a thing beside the target are tried. */
+const mostBeside = 4;
+
 /** Candidates with the state in them: on the target itself, or on the ancestor that holds it. */
 function withState(
   maker: CompoundMaker,
   goal: Goal,
   first: PageElement,
 ): { rights: Candidate[]; lefts?: Candidate[] } {
-  const { text, holders } = goal.state!;
+  const { text, holders, beside } = goal.state!;
   const holder = holders.get(first) ?? first;
+  const other = beside.get(first);
+  if (other) {
+    const inside = [...maker.compounds(other)].sort(compareCost).slice(0, mostBeside);
+    const lefts = maker.compounds(holder).flatMap((box) =>
+      inside.map((one): Candidate => ({
+        ...box,
+        text: `${box.text}:has(${one.text}${text})`,
+        specificity: plus(plus(box.specificity, one.specificity), [0, 1, 0]),
+        hooks: [...box.hooks, ...one.hooks],
+        risk: box.risk + one.risk,
+        compounds: box.compounds + one.compounds,
+      })),
+    );
+    return { rights: maker.compounds(first), lefts };
+  }
   // What the rule could match is told without the state: another thing may get into it too.
   const stated = maker.compounds(holder).map((one): Candidate => ({
     ...one,

@@ -7,9 +7,10 @@ export function plainPrelude(text: string): string {
   let plain = '';
   for (let at = 0; at < tokens.count; at++) {
     if (tokens.types[at] === kinds.Comment) continue;
-    plain += tokens.types[at] === kinds.WhiteSpace ? ' ' : tokenText(tokens, at);
+    if (tokens.types[at] !== kinds.WhiteSpace) plain += tokenText(tokens, at);
+    else if (!plain.endsWith(' ')) plain += ' ';
   }
-  return plain.replace(/ {2,}/g, ' ').trim();
+  return plain.trim();
 }
 
 /** A nested rule's selector list as it would be written outside (CSS Nesting 1 §3.2). */

@@ -1,0 +1,152 @@
+// What is written, point by point; tests/written.test.ts and tests/wishes.test.ts have an engine judge it.
+import {
+  addToDraft,
+  contest,
+  explain,
+  findMentions,
+  parsePage,
+  prove,
+  writeOverride,
+  type Wish,
+} from 'yelto';
+
+const page = (css: string, body: string, doctype = '<!DOCTYPE html>') =>
+  parsePage({ name: 'x', html: `${doctype}<style>${css}</style>${body}` });
+const list =
+  '<ul class="menu"><li class="item first">one</li><li class="item">two</li><li class="item">three</li></ul>';
+const write = (css: string, body: string, selector: string, wish: Omit<Wish, 'at'>, doctype?: string) => {
+  const read = page(css, body, doctype);
+  return writeOverride(read, { at: [read.select(selector)[0]], ...wish });
+};
+
+describe('a media query', () => {
+  test.each(['(max-width: 600px', '(max-with: 600px)', 'max-width: 600px', 'telly'])(
+    '%s is checked',
+    (media) => {
+      const attempt = () => write('', list, '.first', { set: { color: 'red' }, media });
+      if (media === '(max-width: 600px') expect(attempt).not.toThrow();
+      else expect(attempt).toThrow(/no media query that browsers know/);
+    },
+  );
+
+  test('the rule wins wherever the query holds, at widths of the site too', () => {
+    const css = '.menu .item { color: navy } @media (max-width: 400px) { #top .menu .item { color: blue } }';
+    const { specificity, warnings } = write(css, `<div id="top">${list}</div>`, '.first', {
+      set: { color: 'red' },
+      media: '(max-width: 600px)',
+    });
+    expect(specificity[0]).toBe(1);
+    expect(warnings.join()).not.toContain('does not win');
+  });
+
+  test('what is there today only is still written', () => {
+    const { css } = write('.item { color: red }', list, '.first', {
+      set: { color: 'red', top: '1px' },
+      media: 'print',
+    });
+    expect(css).toContain('top: 1px');
+  });
+});
+
+test('a rule wins at widths where the site says otherwise', () => {
+  const css = '.item { color: navy } @media (max-width: 600px) { .menu .item.item { color: blue } }';
+  const read = page(css, list);
+  const { css: rule } = writeOverride(read, {
+    at: read.select('.item'),
+    set: { color: 'red' },
+    reach: 'only',
+  });
+  expect(prove(read, rule).verdicts[0].outcome).toBe('wins');
+});
+
+test('what holds at today’s width only is not left out', () => {
+  const { css } = write('@media (min-width: 900px) { .item { color: red } }', list, '.item', {
+    set: { color: '#f00', top: '0' },
+    reach: 'alike',
+  });
+  expect(css).toContain('color: #f00');
+});
+
+test('what holds everywhere is left out, and said', () => {
+  const { css, warnings } = write('.item { color: red }', list, '.item', {
+    set: { color: '#f00', top: '1px' },
+    reach: 'alike',
+  });
+  expect(css).not.toContain('color');
+  expect(warnings.join()).toContain('color: #f00');
+});
+
+test('the owner’s own draft is part of what must be beaten', () => {
+  const draft = '#top .menu .item { color: green }\n';
+  const body = `<div id="top">${list}</div>`;
+  const read = page('.item { color: navy }', body);
+  const alone = writeOverride(read, { at: read.select('.item'), set: { color: 'red' } });
+  const { css } = writeOverride(read, {
+    at: read.select('.item'),
+    set: { color: 'red' },
+    draft,
+    panel: { place: 'after' },
+  });
+  expect(alone.specificity[0]).toBe(0);
+  const both = addToDraft(draft, css);
+  const laid = read.withDraft(both);
+  expect(explain(laid, contest(laid, laid.select('.item')[0], 'color')).value).toBe('red');
+});
+
+test('a border’s width is kept although the border has no style yet', () => {
+  const { css } = write('', list, '.first', { set: { border: '2px solid red' } });
+  expect(css).toContain('border: 2px solid red');
+});
+
+describe('states', () => {
+  test('on the thing, on a box around it, on the one before it', () => {
+    const body = '<div class="box"><b class="flag">f</b><span class="text">t</span></div>';
+    const read = page('', body);
+    const [box, flag, text] = ['.box', '.flag', '.text'].map((one) => read.select(one)[0]);
+    for (const holder of [text, box, flag]) {
+      const { css } = writeOverride(read, {
+        at: [text],
+        set: { color: 'red' },
+        held: [{ element: holder, state: ':hover' }],
+      });
+      const held = read.withDraft(css).under({ held: [{ element: holder, state: ':hover' }] });
+      expect(explain(held, contest(held, text, 'color')).value).toBe('red');
+      const plain = read.withDraft(css);
+      expect(explain(plain, contest(plain, text, 'color')).value).not.toBe('red');
+    }
+  });
+});
+
+test('pages in quirks mode', () => {
+  const { css } = write('.ITEM { color: navy }', '<p class="Item">x', 'p', { set: { color: 'red' } }, '');
+  const read = page('.ITEM { color: navy }', '<p class="Item">x', '');
+  expect(prove(read, css).ok).toBe(true);
+});
+
+describe('why and find', () => {
+  test('an explicit inherit is followed to what says the value', () => {
+    const read = page(
+      '.a { color: #123456 } .b, .c { color: inherit }',
+      '<div class="a"><p class="b"><b class="c">x</b></p></div>',
+    );
+    const { value, governs } = explain(read, contest(read, read.select('.c')[0], 'color'));
+    expect(value).toBe('#123456');
+    expect(governs).toMatch(/says color: inherit.*div\.a.*has #123456 from .*\.a \(0,1,0\)/);
+  });
+
+  test.each([
+    ['red', 2],
+    ['#00f', 1],
+    ['Open Sans', 1],
+    ['.md:card', 2],
+    ['kitchen', 1],
+    ['.a', 1],
+    ['a', 1],
+    ['#a', 0],
+    ['teal', 0],
+  ])('%s is mentioned %i times', (sought, times) => {
+    const css =
+      '.a { background: linear-gradient(red, #00f 50%); font: 16px "Open Sans", serif } .md\\:card { border: 1px solid red } [data-kind="kitchen"] { top: 0 } .ab { left: 0 }';
+    expect(findMentions(page(css, '<p class="md:card">x'), sought)).toHaveLength(times);
+  });
+});
