@@ -127,7 +127,7 @@ function works(
       outcome: 'no-effect',
       conditions: view.conditions,
       why: `it wins, but has no effect: ${hindered.why}`,
-      remedy: hindered.remedy && remedies.adding(drafted, hindered.remedy, working),
+      remedy: hindered.remedy && remedies.adding(drafted, hindered.remedy, [shown]),
     };
   const losing = nearest(laid, awake, ({ beaten }) => beaten.length > 0);
   if (losing)

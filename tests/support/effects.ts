@@ -226,11 +226,14 @@ export class PictureJudge {
   isAnywhere(selector: string, pseudo: string, property: string, value: string): Promise<boolean> {
     return this.tab.evaluate(
       ({ selector, pseudo, property, value }) => {
-        const box = document.createElement('div');
-        document.body.append(box);
+        // In a tree of its own, where none of the page's rules reaches it.
+        const host = document.createElement('div');
+        const box = document.createElement('span');
+        host.attachShadow({ mode: 'open' }).append(box);
+        document.body.append(host);
         box.style.setProperty(property, value);
         const meant = getComputedStyle(box).getPropertyValue(property) || value;
-        box.remove();
+        host.remove();
         return [...document.querySelectorAll(selector)].some(
           (one) => getComputedStyle(one, pseudo || null).getPropertyValue(property) === meant,
         );
@@ -243,7 +246,7 @@ export class PictureJudge {
     await this.tab.setContent(`<!DOCTYPE html>${html}`);
     return this.tab.evaluate(
       (text) =>
-        document.querySelectorAll(text.replace(/::?(before|after|marker|placeholder|first-line)$/, ''))
+        document.querySelectorAll(text.replace(/::?(before|after|marker|placeholder|first-line)(?![\w-])/g, ''))
           .length,
       selector,
     );
