@@ -371,7 +371,8 @@ const engine = {
       .map(({ declaration: { property, value }, selector, outcome, why }) =>
         [`${selector} ${property}${value ? `: ${value}` : ''}`.trim(), outcome, why].join(': '),
       );
-    return { ...packed, proven: verdicts.length, short };
+    const amount = (outcome: Verdict['outcome']) => verdicts.filter((one) => one.outcome === outcome).length;
+    return { ...packed, wins: amount('wins'), absent: amount('matches-nothing'), short };
   },
 };
 

@@ -91,12 +91,14 @@ export function PasteAnswer({ room }: { room: Room }) {
   );
 }
 
-/** The pasted text is proven as it is, with what stood in the panel. */
-function provenWords({ proven, short }: Packed): string {
-  if (short.length === 0)
-    return `Proven as it will be pasted: ${proven === 1 ? 'it takes' : `all ${proven} take`} effect.`;
-  const many = short.length === 1 ? '1 declaration falls' : `${short.length} declarations fall`;
-  return `Proven as it will be pasted: ${many} short of ${proven}.`;
+/** The pasted text is proven as it is, with what stood in the panel; rules for other pages match nothing here. */
+function provenWords({ wins, absent, short }: Packed): string {
+  const one = (amount: number, single: string, several: string) =>
+    `${amount} ${amount === 1 ? single : several}`;
+  const parts = [one(wins, 'declaration takes effect', 'declarations take effect')];
+  if (short.length) parts.push(one(short.length, 'falls short', 'fall short'));
+  if (absent) parts.push(`${one(absent, 'matches', 'match')} nothing on this page`);
+  return `Proven as it will be pasted: ${parts.join(', ')}.`;
 }
 
 /** Asks the live site whether the pasted text is there and wins. */
