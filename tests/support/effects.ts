@@ -246,8 +246,9 @@ export class PictureJudge {
     await this.tab.setContent(`<!DOCTYPE html>${html}`);
     return this.tab.evaluate(
       (text) =>
-        document.querySelectorAll(text.replace(/::?(before|after|marker|placeholder|first-line)(?![\w-])/g, ''))
-          .length,
+        document.querySelectorAll(
+          text.replace(/::?(before|after|marker|placeholder|first-line)(?![\w-])/g, ''),
+        ).length,
       selector,
     );
   }
