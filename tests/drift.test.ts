@@ -3,8 +3,9 @@
 import { writeFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
 import fc from 'fast-check';
-import { confirm, drift, parsePage, type Drifted } from 'yelto';
+import { confirm, drift, type Drifted } from 'yelto';
 import { startEngine } from './support/engine.js';
+import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
 import { ordinaryCase, type OrdinaryCase } from './support/ordinary.js';
 
@@ -16,11 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const seed = Number(process.env.SEED ?? 20261125);
-const runs = Number(process.env.RUNS ?? 20);
-const tally = new Map<string, number>();
-const note = (name: string) => tally.set(name, (tally.get(name) ?? 0) + 1);
-
+const runs = runsOr(20);
 interface Release {
   readonly html: string;
   readonly sheets: readonly string[];
@@ -69,9 +66,6 @@ const updates = fc.record({
   names: fc.uniqueArray(fc.constantFrom(...Object.keys(edits)), { minLength: 1, maxLength: 3 }),
 });
 
-const whole = ({ html, sheets }: Release) =>
-  `<!DOCTYPE html>${html.replace('</head>', `${sheets.map((css) => `<style>${css}</style>`).join('')}</head>`)}`;
-
 function contradiction(fate: Drifted['fate'], before: Effect, after: Effect): string | undefined {
   const [was, is] = [before.changes.length > 0, after.changes.length > 0];
   const told = (isTrue: boolean) =>
@@ -94,19 +88,17 @@ function contradiction(fate: Drifted['fate'], before: Effect, after: Effect): st
   }
 }
 
-async function wrongs(one: OrdinaryCase, names: readonly string[]): Promise<string[]> {
+async function wrongs({ one, names }: { one: OrdinaryCase; names: string[] }): Promise<string[]> {
   const old: Release = one;
   const fresh = names.reduce<Release>((release, name) => edits[name](release), old);
-  const [before, after] = [old, fresh].map((release, i) =>
-    parsePage({ name: `r${14 + i}.html`, html: whole(release) }),
-  );
+  const [before, after] = [old, fresh].map((release, i) => pageOf(release, `r${14 + i}.html`));
   const drifted = drift(before, after, one.draft);
   const [was, is] = [await judge.effects(one), await judge.effects({ ...one, ...fresh })];
-  const lines = one.draft.split('\n');
+  const offsetOf = offsetsIn(one.draft);
   const wrong: string[] = [];
   for (const { fate, before: verdict, after: now, why } of drifted) {
-    const { line, column, property, value } = verdict.declaration;
-    const start = lines.slice(0, line - 1).reduce((sum, text) => sum + text.length + 1, 0) + column - 1;
+    const { property, value } = verdict.declaration;
+    const start = offsetOf(verdict.declaration);
     const [then, next] = [was.get(start), is.get(start)];
     // Pictures, not values, decide where a declaration shows nothing.
     if (!then || !next || [verdict, now].some(({ outcome }) => outcome === 'no-effect')) continue;
@@ -120,44 +112,38 @@ async function wrongs(one: OrdinaryCase, names: readonly string[]): Promise<stri
   return wrong;
 }
 
-test(`${runs} random releases do to a draft what drift says (SEED=${seed})`, async () => {
-  const found: { wrong: string; one: OrdinaryCase }[] = [];
-  await fc.assert(
-    fc.asyncProperty(updates, async ({ one, names }) => {
-      const wrong = await wrongs(one, names);
-      if (process.env.COLLECT) found.push(...wrong.map((text) => ({ wrong: text, one })));
-      else expect(wrong).toEqual([]);
-    }),
-    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
-  );
-  console.log(`seed ${seed}, ${runs} releases:`, Object.fromEntries(tally));
-  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
-  expect(found.map(({ wrong }) => wrong)).toEqual([]);
-}, 3_600_000);
+test(
+  `${runs} random releases do to a draft what drift says (SEED=${seed})`,
+  () => expectNothingFalse(updates, runs, wrongs),
+  judgeTime,
+);
 
-test(`${runs * 3} drafts that a browser wrote anew have arrived, and a changed one has not (SEED=${seed})`, async () => {
-  const tab = await browser.newPage();
-  const found: string[] = [];
-  await fc.assert(
-    fc.asyncProperty(ordinaryCase, async (one) => {
-      // Browsers write `all` out as hundreds of longhands; no panel does.
-      if (/\ball:/.test(one.draft)) return;
-      const rewritten = await tab.evaluate((css) => {
-        const sheet = new CSSStyleSheet();
-        sheet.replaceSync(css);
-        return [...sheet.cssRules].map((rule) => rule.cssText).join('');
-      }, one.draft);
-      const withPasted = (css: string) =>
-        parsePage({ name: 'x', html: whole({ html: one.html, sheets: [...one.sheets, css] }) });
-      const arrived = (css: string) =>
-        confirm(withPasted(css), one.draft).find(({ question }) => question === 'is it the new text');
-      const step = arrived(rewritten);
-      if (rewritten.includes(':') && step && !step.ok)
-        found.push(`${step.seen[0]}\n${rewritten}\n----\n${one.draft}`);
-    }),
-    { seed, numRuns: runs * 3 },
-  );
-  await tab.close();
-  if (process.env.COLLECT) writeFileSync(`${process.env.COLLECT}.confirm`, found.join('\n=======\n'));
-  expect(found.slice(0, 3)).toEqual([]);
-}, 3_600_000);
+test(
+  `${runs * 3} drafts that a browser wrote anew have arrived, and a changed one has not (SEED=${seed})`,
+  async () => {
+    const tab = await browser.newPage();
+    const found: string[] = [];
+    await fc.assert(
+      fc.asyncProperty(ordinaryCase, async (one) => {
+        // Browsers write `all` out as hundreds of longhands; no panel does.
+        if (/\ball:/.test(one.draft)) return;
+        const rewritten = await tab.evaluate((css) => {
+          const sheet = new CSSStyleSheet();
+          sheet.replaceSync(css);
+          return [...sheet.cssRules].map((rule) => rule.cssText).join('');
+        }, one.draft);
+        const withPasted = (css: string) => pageOf({ html: one.html, sheets: [...one.sheets, css] });
+        const arrived = (css: string) =>
+          confirm(withPasted(css), one.draft).find(({ question }) => question === 'is it the new text');
+        const step = arrived(rewritten);
+        if (rewritten.includes(':') && step && !step.ok)
+          found.push(`${step.seen[0]}\n${rewritten}\n----\n${one.draft}`);
+      }),
+      { seed, numRuns: runs * 3 },
+    );
+    await tab.close();
+    if (process.env.COLLECT) writeFileSync(`${process.env.COLLECT}.confirm`, found.join('\n=======\n'));
+    expect(found.slice(0, 3)).toEqual([]);
+  },
+  judgeTime,
+);

@@ -1,10 +1,9 @@
 // Every remedy of a verdict on random ordinary drafts is tried in a real engine, under the verdict's own conditions and
 // states, and must do what it says.
-import { writeFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
-import fc from 'fast-check';
-import { parsePage, prove, type Verdict } from 'yelto';
+import { prove, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
+import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { PictureJudge } from './support/effects.js';
 import { ordinaryCase, type HeldState, type OrdinaryCase } from './support/ordinary.js';
 
@@ -16,11 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const seed = Number(process.env.SEED ?? 20261125);
-const runs = Number(process.env.RUNS ?? 40);
-const tally = new Map<string, number>();
-const note = (name: string) => tally.set(name, (tally.get(name) ?? 0) + 1);
-
+const runs = runsOr(40);
 /** `Write: .a.a { color: red; }`: on all that it matches the value is what it would be with the utmost strength. */
 async function written(one: OrdinaryCase, verdict: Verdict, css: string, states: readonly HeldState[]) {
   await pictures.under(verdict.conditions);
@@ -61,17 +56,13 @@ async function added(
 }
 
 async function wrongs(one: OrdinaryCase): Promise<string[]> {
-  const html = `<!DOCTYPE html>${one.html.replace('</head>', `${one.sheets.map((css) => `<style>${css}</style>`).join('')}</head>`)}`;
-  const page = parsePage({ name: 'page.html', html });
-  const lines = one.draft.split('\n');
+  const page = pageOf(one);
+  const offsetOf = offsetsIn(one.draft);
   const wrong: string[] = [];
   for (const verdict of prove(page, one.draft).verdicts) {
     const { remedy, declaration } = verdict;
     if (!remedy) continue;
-    const start =
-      lines.slice(0, declaration.line - 1).reduce((sum, text) => sum + text.length + 1, 0) +
-      declaration.column -
-      1;
+    const start = offsetOf(declaration);
     const own = one.declarations.filter((placed) => placed.start === start);
     const states = verdict.conditions.held.length ? own.flatMap((placed) => placed.states) : [];
     const [, css] = /^Write(?:, outside of layers)?: ([^]+)$/.exec(remedy) ?? [];
@@ -97,17 +88,8 @@ async function wrongs(one: OrdinaryCase): Promise<string[]> {
   return wrong;
 }
 
-test(`remedies on ${runs} random drafts do what they say (SEED=${seed})`, async () => {
-  const found: { wrong: string; one: OrdinaryCase }[] = [];
-  await fc.assert(
-    fc.asyncProperty(ordinaryCase, async (one) => {
-      const wrong = await wrongs(one);
-      if (process.env.COLLECT) found.push(...wrong.map((text) => ({ wrong: text, one })));
-      else expect(wrong).toEqual([]);
-    }),
-    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
-  );
-  console.log(`seed ${seed}, ${runs} drafts:`, Object.fromEntries(tally));
-  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
-  expect(found.map(({ wrong }) => wrong)).toEqual([]);
-}, 3_600_000);
+test(
+  `remedies on ${runs} random drafts do what they say (SEED=${seed})`,
+  () => expectNothingFalse(ordinaryCase, runs, wrongs),
+  judgeTime,
+);

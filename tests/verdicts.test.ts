@@ -1,10 +1,9 @@
 // Every verdict on random ordinary drafts, judged by a real engine: a declaration takes effect where taking it out
 // changes a computed value of a thing that it matches, in some window, medium, preference or state.
-import { writeFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
-import fc from 'fast-check';
-import { parsePage, prove, type Verdict } from 'yelto';
+import { prove, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
+import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, PictureJudge, type Effect } from './support/effects.js';
 import { ordinaryCase, type OrdinaryCase } from './support/ordinary.js';
 
@@ -18,11 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const seed = Number(process.env.SEED ?? 20261125);
-const runs = Number(process.env.RUNS ?? 40);
-const tally = new Map<string, number>();
-const note = (name: string) => tally.set(name, (tally.get(name) ?? 0) + 1);
-
+const runs = runsOr(40);
 /** What the engine contradicts, in words; undefined where it agrees. */
 function contradiction({ outcome, why }: Verdict, effect: Effect): string | undefined {
   const works = effect.changes.length > 0;
@@ -52,7 +47,7 @@ async function seen(one: OrdinaryCase, verdict: Verdict, start: number): Promise
   const { states, end } = one.declarations.find((placed) => placed.start === start)!;
   await pictures.under(verdict.conditions);
   const without = one.draft.slice(0, start) + one.draft.slice(end);
-  for (const held of [[], states]) {
+  for (const held of states.length ? [[], states] : [[]]) {
     const [before, after] = [
       await pictures.picture(one.html, [...one.sheets, one.draft], held),
       await pictures.picture(one.html, [...one.sheets, without], held),
@@ -63,13 +58,10 @@ async function seen(one: OrdinaryCase, verdict: Verdict, start: number): Promise
 }
 
 async function falsehoods(one: OrdinaryCase): Promise<string[]> {
-  const html = `<!DOCTYPE html>${one.html.replace('</head>', `${one.sheets.map((css) => `<style>${css}</style>`).join('')}</head>`)}`;
-  const page = parsePage({ name: 'page.html', html });
+  const page = pageOf(one);
   const { verdicts } = prove(page, one.draft);
   const effects = await judge.effects(one);
-  const lines = one.draft.split('\n');
-  const offsetOf = ({ line, column }: Verdict['declaration']) =>
-    lines.slice(0, line - 1).reduce((sum, text) => sum + text.length + 1, 0) + column - 1;
+  const offsetOf = offsetsIn(one.draft);
   const told = new Map(verdicts.map((verdict) => [offsetOf(verdict.declaration), verdict]));
   const wrong: string[] = [];
   for (const [start, effect] of effects) {
@@ -90,18 +82,8 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
   return wrong;
 }
 
-test(`verdicts on ${runs} random drafts are what the engine shows (SEED=${seed})`, async () => {
-  const found: { wrong: string; one: OrdinaryCase }[] = [];
-  await fc.assert(
-    fc.asyncProperty(ordinaryCase, async (one) => {
-      const wrong = await falsehoods(one);
-      // A long run with COLLECT gathers all there is, instead of shrinking the first.
-      if (process.env.COLLECT) found.push(...wrong.map((text) => ({ wrong: text, one })));
-      else expect(wrong).toEqual([]);
-    }),
-    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
-  );
-  console.log(`seed ${seed}, ${runs} drafts:`, Object.fromEntries(tally));
-  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
-  expect(found.map(({ wrong }) => wrong)).toEqual([]);
-}, 3_600_000);
+test(
+  `verdicts on ${runs} random drafts are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(ordinaryCase, runs, falsehoods),
+  judgeTime,
+);

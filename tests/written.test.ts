@@ -1,11 +1,11 @@
 // Overrides for random wishes, judged by a real engine: under a media query, in a state, with several declarations, the
 // owner's own draft already there, at every width at which the platform says otherwise, in quirks mode too. Each must
 // win on all that was meant, wherever it is to hold, and match nothing else.
-import { writeFileSync } from 'node:fs';
 import type { Browser, Page as Tab } from 'playwright-core';
 import fc from 'fast-check';
-import { addToDraft, elementOf, parsePage, writeOverride, YeltoError, type Wish } from 'yelto';
+import { addToDraft, elementOf, writeOverride, YeltoError, type Wish } from 'yelto';
 import { withHeldClasses } from './support/effects.js';
+import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { startEngine } from './support/engine.js';
 import { mediaQueries, ordinaryCase, ordinarySheet } from './support/ordinary.js';
 
@@ -21,11 +21,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const seed = Number(process.env.SEED ?? 20261125);
-const runs = Number(process.env.RUNS ?? 60);
-
-const tally = new Map<string, number>();
-const note = (name: string) => tally.set(name, (tally.get(name) ?? 0) + 1);
+const runs = runsOr(60);
 
 const declaration = fc.constantFrom(
   ['color', 'rgb(1, 2, 3)'],
@@ -130,9 +126,7 @@ function misses(asked: Asked): Promise<string[]> {
 }
 
 async function wrongs({ one, quirks, at, set, reach, place, media, state, draft }: Case): Promise<string[]> {
-  const styles = one.sheets.map((css) => `<style>${css}</style>`).join('');
-  const html = `${quirks ? '' : '<!DOCTYPE html>'}${one.html.replace('</head>', `${styles}</head>`)}`;
-  const page = parsePage({ name: 'page.html', html });
+  const page = pageOf(one, 'page.html', quirks);
   const inBody = page.elements.filter(
     ({ tag, parent }) => parent && !/^(head|body|title|style|rect|option|svg)$/.test(tag),
   );
@@ -176,7 +170,7 @@ async function wrongs({ one, quirks, at, set, reach, place, media, state, draft 
   for (const where of place === 'unknown' ? ['before', 'after'] : [place])
     wrong.push(
       ...(await misses({
-        html: `${quirks ? '' : '<!DOCTYPE html>'}${one.html.replace('</head>', `${one.sheets.map((sheet) => `<style>${withHeldClasses(sheet)}</style>`).join('')}</head>`)}`,
+        html: wholePage({ html: one.html, sheets: one.sheets.map(withHeldClasses) }, quirks),
         before: where === 'before' ? withHeldClasses(text) : '',
         after: where === 'before' ? '' : withHeldClasses(text),
         targets: targets.map(({ index }) => index),
@@ -191,17 +185,8 @@ async function wrongs({ one, quirks, at, set, reach, place, media, state, draft 
   );
 }
 
-test(`${runs} random wishes win in the engine wherever they are to hold (SEED=${seed})`, async () => {
-  const found: { wrong: string; wish: Case }[] = [];
-  await fc.assert(
-    fc.asyncProperty(wishes, async (wish) => {
-      const wrong = await wrongs(wish);
-      if (process.env.COLLECT) found.push(...wrong.slice(0, 1).map((text) => ({ wrong: text, wish })));
-      else expect(wrong).toEqual([]);
-    }),
-    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 3_500_000 },
-  );
-  console.log(`seed ${seed}, ${runs} wishes:`, Object.fromEntries(tally));
-  if (process.env.COLLECT) writeFileSync(process.env.COLLECT, JSON.stringify(found));
-  expect(found.map(({ wrong }) => wrong)).toEqual([]);
-}, 3_600_000);
+test(
+  `${runs} random wishes win in the engine wherever they are to hold (SEED=${seed})`,
+  () => expectNothingFalse(wishes, runs, wrongs),
+  judgeTime,
+);

@@ -33,8 +33,11 @@ function endOfToken({ text, types, starts, count }: Tokens): string {
       // css-tree ends a string at the end of the text as a browser does.
       return last.length > 1 && endsUnescaped(last, quote) ? '' : (endsInBackslash(last) ? '\n' : '') + quote;
     }
-    case kinds.Url:
     case kinds.BadUrl:
+      // The tokenizer passes over the sign behind an escape here, where a browser does not: spaces serve both.
+      if (readTokens(`${text};`).count > count) return '';
+      return `${endsInBackslash(last) ? 'fffd' : ''}  )`;
+    case kinds.Url:
       return endsUnescaped(last, ')') ? '' : `${endsInBackslash(last) ? 'fffd ' : ''})`;
     default:
       // A backslash at the very end stands for a letter that is none (CSS Syntax 3 §4.3.7).

@@ -61,7 +61,7 @@ export function tightened(css: string): string {
     if (mayVanish(tokens, at) || text === '' || text.endsWith('\n') || next === kinds.EOF) continue;
     text += ' ';
   }
-  return text;
+  return text === '' || text.endsWith('\n') ? text : `${text}\n`;
 }
 
 /** White space beside these means nothing, wherever they stand. */

@@ -1,3 +1,5 @@
+import { lexer } from 'css-tree';
+
 /** Longhands with their values, in order. */
 export function zip(names: readonly string[], values: readonly string[]): ReadonlyMap<string, string> {
   return new Map(names.map((name, i) => [name, values[i]]));
@@ -41,4 +43,22 @@ export function topLevelParts(value: string): string[] | undefined {
   }
   if (part) parts.push(part);
   return parts.length ? parts : undefined;
+}
+
+/** A value's pieces between a sign that stands outside brackets and strings. */
+export function topLevelPieces(value: string, sign: ',' | '/'): string[] {
+  const pieces = [''];
+  let depth = 0;
+  for (const piece of value.match(/"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'|url\([^"')]*\)|[^]/g) ?? []) {
+    if (piece === '(' || piece === '[') depth++;
+    if (piece === ')' || piece === ']') depth--;
+    if (depth === 0 && piece === sign) pieces.push('');
+    else pieces[pieces.length - 1] += piece;
+  }
+  return pieces.map((piece) => piece.trim());
+}
+
+/** Whether the grammar of a property takes a value. */
+export function fits(property: string, value: string): boolean {
+  return lexer.matchProperty(property, value).error === null;
 }

@@ -1,5 +1,4 @@
-import { lexer } from 'css-tree';
-import { splitPosition, topLevelParts } from './parts.js';
+import { fits, splitPosition, topLevelParts } from './parts.js';
 import { initialValue } from './properties.js';
 
 const repeats = /^(repeat|repeat-x|repeat-y|no-repeat|space|round)$/;
@@ -8,12 +7,13 @@ const sizes = /^(auto|cover|contain)$/;
 const places = /^(left|right|top|bottom|center)$/;
 
 /**
- * CSS Backgrounds 3 §3.10: the longhands of `background` with one layer; undefined where there are several, or where
- * a part is none that a layer can have.
+ * CSS Backgrounds 3 §3.10: the longhands of one layer of `background`; undefined where a part is none that a layer can have.
+ * Only the last may hold a colour.
  */
 export function splitBackground(
   longhands: readonly string[],
   value: string,
+  isLast = true,
 ): ReadonlyMap<string, string> | undefined {
   const halves = value.split(/\/(?![^(]*\))/);
   const front = topLevelParts(halves[0]);
@@ -27,6 +27,7 @@ export function splitBackground(
   const put = (name: string, text: string | undefined) => {
     if (text !== undefined) set.set(name, text);
   };
+  if (found.colour && !isLast) return undefined;
   put('background-color', found.colour);
   put('background-image', found.image);
   put('background-attachment', found.attachment);
@@ -64,4 +65,3 @@ function take(found: Found, part: string): boolean {
 
 const isSize = (part: string) => sizes.test(part.toLowerCase()) || isLength(part);
 const isLength = (part: string) => fits('background-position-x', part) && !places.test(part.toLowerCase());
-const fits = (longhand: string, part: string) => lexer.matchProperty(longhand, part).error === null;

@@ -24,25 +24,35 @@ const windows = [10, 320, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((width) 
     .map((height) => [width, height] as const),
 );
 
-const dark = { name: 'prefers-color-scheme', value: 'dark' };
-const still = { name: 'prefers-reduced-motion', value: 'reduce' };
-const media: readonly { name: string; medium?: 'print'; features: { name: string; value: string }[] }[] = [
-  { name: 'screen', features: [] },
-  { name: 'dark', features: [dark] },
-  { name: 'still', features: [still] },
-  { name: 'print', medium: 'print', features: [] },
-  { name: 'dark still', features: [dark, still] },
-  { name: 'dark print', medium: 'print', features: [dark] },
-  { name: 'still print', medium: 'print', features: [still] },
-  { name: 'dark still print', medium: 'print', features: [dark, still] },
-];
+/** Ways of looking that a text may ask about, each with how the engine is brought to it. */
+const ways = [
+  { name: 'dark', asked: /prefers-color-scheme|Canvas/, feature: ['prefers-color-scheme', 'dark'] },
+  { name: 'still', asked: /prefers-reduced-motion/, feature: ['prefers-reduced-motion', 'reduce'] },
+  { name: 'contrast', asked: /prefers-contrast/, feature: ['prefers-contrast', 'more'] },
+  { name: 'print', asked: /print|screen/, medium: 'print' },
+  { name: 'touch', asked: /hover:|pointer:/, touch: true },
+  { name: 'dense', asked: /resolution/, scale: 2 },
+] as const;
+type Way = (typeof ways)[number] & {
+  feature?: readonly string[];
+  medium?: string;
+  touch?: boolean;
+  scale?: number;
+};
+
+/** Each of some ways, and all of their mixes. */
+const mixesOf = (some: readonly Way[]): Way[][] =>
+  some.reduce<Way[][]>((mixes, way) => [...mixes, ...mixes.map((mix) => [...mix, way])], [[]]);
 
 /** `:hover` → `.held-hover`: the same weight, and in our hands. */
 export const withHeldClasses = (css: string): string =>
-  css.replace(/:(hover|focus-visible|focus|active)\b/gi, (_, name: string) => `.held-${name.toLowerCase()}`);
+  css.replace(
+    /(?::|%3A)(hover|focus-visible|focus|active)\b/gi,
+    (_, name: string) => `.held-${name.toLowerCase()}`,
+  );
 
 export class EffectJudge {
-  readonly #tabs: Tab[] = [];
+  readonly #tabs = new Map<string, Promise<Tab>>();
   readonly #context: BrowserContext;
 
   private constructor(context: BrowserContext) {
@@ -50,19 +60,37 @@ export class EffectJudge {
   }
 
   static async open(browser: Browser): Promise<EffectJudge> {
-    const judge = new EffectJudge(await browser.newContext({ viewport: { width: 1300, height: 900 } }));
-    for (const { medium, features } of media) {
-      const tab = await judge.#context.newPage();
-      const session: CDPSession = await judge.#context.newCDPSession(tab);
-      await tab.setContent(
-        `<!DOCTYPE html><style>:root { color-scheme: light dark }</style>${windows
-          .map(([width, height]) => `<iframe style="border:0;width:${width}px;height:${height}px"></iframe>`)
-          .join('')}`,
-      );
-      await session.send('Emulation.setEmulatedMedia', { media: medium ?? '', features });
-      judge.#tabs.push(tab);
-    }
-    return judge;
+    return new EffectJudge(await browser.newContext({ viewport: { width: 1300, height: 900 } }));
+  }
+
+  #tab(mix: readonly Way[]): Promise<Tab> {
+    const key = mix.map(({ name }) => name).join(' ');
+    let tab = this.#tabs.get(key);
+    if (!tab) this.#tabs.set(key, (tab = this.#open(mix)));
+    return tab;
+  }
+
+  async #open(mix: readonly Way[]): Promise<Tab> {
+    const tab = await this.#context.newPage();
+    const session: CDPSession = await this.#context.newCDPSession(tab);
+    const features = mix.flatMap(({ feature }) => (feature ? [{ name: feature[0], value: feature[1] }] : []));
+    const medium = mix.find((way) => way.medium)?.medium ?? '';
+    await session.send('Emulation.setEmulatedMedia', { media: medium, features });
+    if (mix.some(({ touch }) => touch))
+      await session.send('Emulation.setTouchEmulationEnabled', { enabled: true });
+    const scale = mix.find((way) => way.scale)?.scale;
+    const size = { width: 1300, height: 900, mobile: false };
+    if (scale)
+      await session.send('Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor: scale });
+    await tab.setContent(
+      `<!DOCTYPE html><style>:root { color-scheme: light dark }</style>${windows
+        .map(
+          ([width, height]) =>
+            `<iframe srcdoc="<!DOCTYPE html>" style="border:0;width:${width}px;height:${height}px"></iframe>`,
+        )
+        .join('')}`,
+    );
+    return tab;
   }
 
   close(): Promise<void> {
@@ -103,40 +131,47 @@ export class EffectJudge {
         })),
       ),
     };
-    // Of windows in which all media queries answer alike one will do.
-    const queries = [...[...sheets, draft].join('').matchAll(/@media ([^{]*)\{/g)].map(([, query]) =>
-      query.trim(),
+    const text = decodeURIComponent([...sheets, draft].join('').replace(/%(?![0-9A-F]{2})/g, '%25'));
+    // Of windows in which all media queries answer alike one will do; containers are as wide as the window lets them.
+    const queries = [...text.matchAll(/@media ([^{]*)\{|@import [^;{]*?["')] ([^;{"]+);/g)].map(
+      ([, query, ofImport]) => (query ?? ofImport).trim(),
     );
+    const isByWidth = text.includes('@container');
+    const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));
+    const tabs = await Promise.all(mixes.map((mix) => this.#tab(mix)));
     const keys = await Promise.all(
-      this.#tabs.map((tab) =>
+      tabs.map((tab) =>
         tab.evaluate(
-          (list) =>
+          ({ list, isByWidth }) =>
             [...document.querySelectorAll('iframe')].map((frame) =>
-              list.map((query) => Number(frame.contentWindow!.matchMedia(query).matches)).join(''),
+              [
+                isByWidth ? frame.clientWidth : '',
+                ...list.map((query) => Number(frame.contentWindow!.matchMedia(query).matches)),
+              ].join(''),
             ),
-          [...new Set(queries)],
+          { list: [...new Set(queries)], isByWidth },
         ),
       ),
     );
     const seen = new Set<string>();
     const frames = keys.map((own) => own.flatMap((key, at) => (seen.has(key) ? [] : (seen.add(key), [at]))));
-    const answers = await Promise.all(
-      this.#tabs.map((tab, t) => tab.evaluate(askEngine, { ...asked, chosen: frames[t] })),
-    );
-    return new Map(
-      asked.draft.map(({ start }) => {
-        const own = answers.map((answer) => answer.find((each) => each.start === start)!);
-        return [
-          start,
-          {
-            isValid: own[0].isValid,
-            matches: Math.max(...own.map(({ matches }) => matches)),
-            changes: own.flatMap(({ changes }, i) => changes.map((change) => `${media[i].name} ${change}`)),
-            matters: own.some(({ matters }) => matters),
-          },
-        ];
-      }),
-    );
+    const effects = new Map<number, Effect>();
+    for (const [t, tab] of tabs.entries()) {
+      if (frames[t].length === 0) continue;
+      // One change is enough to know that a declaration matters.
+      const settled = [...effects].flatMap(([start, { matters }]) => (matters ? [start] : []));
+      const way = mixes[t].map(({ name }) => name).join(' ') || 'plain';
+      for (const one of await tab.evaluate(askEngine, { ...asked, chosen: frames[t], settled })) {
+        const known = effects.get(one.start);
+        effects.set(one.start, {
+          isValid: one.isValid,
+          matches: Math.max(one.matches, known?.matches ?? 0),
+          changes: [...(known?.changes ?? []), ...one.changes.map((change) => `${way} ${change}`)],
+          matters: one.matters || (known?.matters ?? false),
+        });
+      }
+    }
+    return effects;
   }
 }
 
@@ -263,6 +298,7 @@ async function askEngine({
   declarations,
   worlds,
   chosen,
+  settled,
 }: {
   html: string;
   sheets: readonly string[];
@@ -277,6 +313,7 @@ async function askEngine({
   }[];
   worlds: readonly (readonly { carrier: string; state: string }[])[];
   chosen: readonly number[];
+  settled: readonly number[];
 }) {
   const every = [...document.querySelectorAll('iframe')];
   const frames = chosen.map((at) => every[at]);
@@ -287,15 +324,12 @@ async function askEngine({
     changes: [] as string[],
     matters: false,
   }));
-  await Promise.all(
-    frames.map(
-      (frame) =>
-        new Promise((next) => {
-          frame.onload = next;
-          frame.srcdoc = `<!DOCTYPE html>${html}`;
-        }),
-    ),
-  );
+  for (const frame of frames) {
+    // No new document for each case: the tree alone is another.
+    const parsed = new DOMParser().parseFromString(`<!DOCTYPE html>${html}`, 'text/html');
+    const inner = frame.contentDocument!;
+    inner.replaceChild(inner.adoptNode(parsed.documentElement), inner.documentElement);
+  }
   const longhands = declarations.map(({ property, value }) => {
     if (property.startsWith('--')) return [property];
     const box = document.createElement('div');
@@ -314,7 +348,10 @@ async function askEngine({
     for (const css of [states, ...sheets]) {
       const style = inner.createElement('style');
       style.textContent = css;
+      // What it imports is there before anything is asked.
+      const isLoaded = new Promise((next) => (style.onload = style.onerror = next));
       inner.head.append(style);
+      await isLoaded;
     }
     const own = inner.createElement('style');
     inner.head.append(own);
@@ -341,7 +378,9 @@ async function askEngine({
         }
       }
       const found = declarations.map(({ selector }) => all(selector));
-      const read = () => {
+      // Only what the declaration itself matches is compared.
+      const none: string[] = [];
+      const read = (only?: number) => {
         // Transitions are over before anything is read.
         for (const animation of inner.getAnimations()) {
           try {
@@ -350,17 +389,19 @@ async function askEngine({
             // One that goes on has no end.
           }
         }
-        return declarations.map(({ pseudo }, i) =>
-          found[i].map((element) => {
-            const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
-            return longhands[i].map((name) => style.getPropertyValue(name)).join('|');
-          }),
+        return declarations.map(({ pseudo, start }, i) =>
+          only !== undefined && start !== only
+            ? none
+            : found[i].map((element) => {
+                const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
+                return longhands[i].map((name) => style.getPropertyValue(name)).join('|');
+              }),
         );
       };
-      const readMap = () =>
-        declarations.map(({ pseudo }, i) =>
-          pseudo
-            ? []
+      const readMap = (only?: number) =>
+        declarations.map(({ pseudo, start }, i) =>
+          pseudo || (only !== undefined && start !== only)
+            ? none
             : found[i].map((element) =>
                 longhands[i]
                   .map((name) => element.computedStyleMap().getAll(name).map(String).join(' '))
@@ -371,13 +412,16 @@ async function askEngine({
       const before = read();
       const beforeMap = readMap();
       for (const [d, { start, without }] of draft.entries()) {
+        declarations.forEach((declaration, i) => {
+          if (declaration.start === start) answers[d].matches = Math.max(answers[d].matches, found[i].length);
+        });
+        if (answers[d].matters || settled.includes(start)) continue;
         own.textContent = without;
-        const after = read();
+        const after = read(start);
         let afterMap: string[][] | undefined;
         declarations.forEach((declaration, i) => {
           if (declaration.start !== start) return;
           const answer = answers[d];
-          answer.matches = Math.max(answer.matches, found[i].length);
           const at = before[i].findIndex((text, e) => text !== after[i][e]);
           if (at >= 0) {
             answer.matters = true;
@@ -386,7 +430,7 @@ async function askEngine({
                 `${frame.clientWidth} state ${w} ${declaration.selector}[${at}]: ${before[i][at].slice(0, 120)} → ${after[i][at].slice(0, 120)}`,
               );
           } else {
-            afterMap ??= readMap();
+            afterMap ??= readMap(start);
             const computed = beforeMap[i].findIndex((text, e) => text !== afterMap![i][e]);
             if (computed >= 0 && answer.changes.length < 6)
               answer.changes.push(

@@ -63,6 +63,7 @@ export const values: Readonly<Record<string, readonly string[]>> = {
   transition: ['none', 'color 0.2s', 'all .3s ease'],
   '--accent': ['teal', '#008080', 'red', '3px', ''],
   '--gap': ['10px', '1em'],
+  'container-type': ['inline-size', 'normal'],
   all: ['unset', 'revert'],
   'border-collapse': ['collapse', 'separate'],
   'pointer-events': ['none', 'auto'],

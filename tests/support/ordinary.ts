@@ -164,7 +164,35 @@ export const mediaQueries = [
   '(prefers-color-scheme: dark) and (min-width: 900px)',
   'screen and (max-width: 1000px)',
   '(max-width: 10px)',
+  '(orientation: landscape) and (min-width: 601px)',
+  '(hover: hover)',
+  '(hover: none) and (pointer: coarse)',
+  '(prefers-contrast: more)',
+  '(min-resolution: 2dppx)',
+  '(max-aspect-ratio: 1/1)',
+  'screen, print',
+  'only screen and (400px <= width <= 800px)',
 ] as const;
+
+const containerQueries = [
+  '(min-width: 300px)',
+  '(width < 50em)',
+  'side (min-width: 200px)',
+  '(orientation: landscape)',
+];
+
+/** First lines of a sheet; browsers leave those that come later aside. */
+const imports = [
+  '@import url("more.css");',
+  '@import "more.css" screen and (min-width: 900px);',
+  '@import url(more.css) layer(late);',
+  '@import "more.css" layer;',
+  '@layer late, base;',
+] as const;
+
+/** What a platform's sheet imports: as an address that holds the text. */
+const importing = (css: string, how: string) =>
+  `@import url("data:text/css,${encodeURIComponent(css)}")${how};`;
 
 const body = (tie: fc.LetrecTypedTie<{ rule: Rule; nested: Rule }>) =>
   fc.oneof({ weight: 5, arbitrary: declared }, { weight: 1, arbitrary: tie('nested') });
@@ -192,6 +220,7 @@ const { rule } = fc.letrec<{ rule: Rule; nested: Rule }>((tie) => ({
       arbitrary: fc
         .tuple(
           fc.constantFrom(
+            ...containerQueries.map((query) => `@container ${query}`),
             '@layer base',
             '@layer late',
             '@layer',
@@ -327,31 +356,51 @@ function nested(picks: readonly Pick[], parents: readonly Pick[]): Pick[] {
   }));
 }
 
-function print(rules: readonly Rule[]): Printer {
+function print(rules: readonly Rule[], front = ''): Printer {
   const printer = new Printer();
+  printer.text = front;
   printer.print(rules, [], '');
   return printer;
 }
 
-const platformSheet = fc.array(rule, { minLength: 2, maxLength: 7 }).map(print);
+/** Now and then something else. */
+const seldom = <T>(usual: T, rare: fc.Arbitrary<T>): fc.Arbitrary<T> =>
+  fc.oneof({ weight: 9, arbitrary: fc.constant(usual) }, { weight: 1, arbitrary: rare });
+
+const rules = fc.array(rule, { minLength: 2, maxLength: 7 });
+const imported = fc.tuple(
+  rules,
+  fc.constantFrom('', ' layer(base)', ' layer', ' screen', ' (min-width: 900px)'),
+);
+
+const platformSheet = fc.tuple(seldom(undefined, imported), rules).map(([from, own]) => {
+  if (!from) return print(own);
+  const more = print(from[0]);
+  const { text, declarations } = print(own, `${importing(more.text, from[1])}\n`);
+  return { text, declarations: [...more.declarations, ...declarations] };
+});
+
 const fixed =
   ':root { --accent: teal; --gap: 10px } body { font-family: serif } .card { padding: 10px } .btn { padding: 4px 8px } .row { display: flex }';
+const container = '.row, .box { container: side / inline-size }';
 
 /** A page with two sheets, and a draft. */
 export const ordinaryCase: fc.Arbitrary<OrdinaryCase> = fc
   .record({
     body: fc.array(element, { minLength: 3, maxLength: 6 }),
     sheets: fc.array(platformSheet, { minLength: 1, maxLength: 2 }),
+    holdsContainers: fc.boolean(),
     draft: fc.array(rule, { minLength: 1, maxLength: 5 }),
+    first: seldom('', fc.constantFrom(...imports)),
   })
-  .map(({ body: parts, sheets, draft }) => {
-    const printed = print(draft);
+  .map(({ body: parts, sheets, holdsContainers, draft, first }) => {
+    const printed = print(draft, first && `${first}\n`);
     const all = [printed, ...sheets].flatMap(({ declarations }) => declarations);
     const states = new Map(all.map((one) => [JSON.stringify(one.states), one.states]));
     states.delete('[]');
     return {
       html: `<html lang="en"><head><title>x</title></head><body><div class="card" id="main"><h2 class="card-title">Drill</h2><p class="note">some <b class="item">words</b></p></div>${parts.join('')}</body></html>`,
-      sheets: [fixed, ...sheets.map(({ text }) => text)],
+      sheets: [holdsContainers ? `${fixed} ${container}` : fixed, ...sheets.map(({ text }) => text)],
       draft: printed.text,
       declarations: printed.declarations,
       states: [...states.values()],
@@ -361,4 +410,4 @@ export const ordinaryCase: fc.Arbitrary<OrdinaryCase> = fc
 /** Text of a sheet alone, as people paste it. */
 export const ordinarySheet: fc.Arbitrary<string> = fc
   .array(rule, { minLength: 1, maxLength: 5 })
-  .map((rules) => print(rules).text);
+  .map((own) => print(own).text);

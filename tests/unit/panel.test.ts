@@ -1,4 +1,5 @@
 // The panel's text, point by point; tests/pack.test.ts has an engine judge it on random texts.
+import fc from 'fast-check';
 import { addToDraft, pack, panelProfiles, readPanel, type PanelProfile } from 'yelto';
 import { closed } from '../../dist/panel/close.js';
 import { tightened, withoutAngles, withoutComments } from '../../dist/panel/rewrite.js';
@@ -166,4 +167,24 @@ describe('a rule added to a draft', () => {
     const css = '@media print { .a { top: 0 } .b { top: 0 } }';
     expect(addToDraft('@media print { .a { top: 9px } }\n', css)).toContain('.b { top: 0 }');
   });
+});
+
+test('what is closed is closed: pieces of any kind, cut anywhere', () => {
+  const piece = fc.constantFrom(
+    ...['.a', '{', ' ', 'color:red', 'url(', ')', 'x', '"', "'", '\\', '/*', '*/', '}', ';', '(', '['],
+    ...[']', '@media ', 'a', '\n', 'url(x"', '<!--', '-->', 'u', '@import '],
+  );
+  fc.assert(
+    fc.property(fc.array(piece, { maxLength: 9 }), (pieces) => {
+      const once = closed(pieces.join(''));
+      expect(closed(once)).toBe(once);
+    }),
+    { seed: 7, numRuns: 20_000 },
+  );
+});
+
+test('a text that white space was taken out of for the limit ends as any other', () => {
+  expect(packed('', '@import "other.css" screen;\n/* words */', { limit: 30 })).toBe(
+    '@import "other.css" screen;\n',
+  );
 });
