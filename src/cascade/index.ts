@@ -22,7 +22,6 @@ export {
   reasonAgainstWinner,
   type Price,
   alikeInContest,
-  conditionsAround,
   contestedOf,
   contextOf,
   longhandsThatChange,
@@ -44,3 +43,4 @@ export {
 export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
+export { conditionsAround, type ConditionsAround } from './around.js';

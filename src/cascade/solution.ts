@@ -1,7 +1,7 @@
 import type { Page, PageElement, StyleBlock } from '../page/index.js';
 import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
-import { longhandsOf, physicalNames, type Flow } from '../value/index.js';
+import { longhandsOf, type Flow } from '../value/index.js';
 import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './capture.js';
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
@@ -153,20 +153,9 @@ export class Solution {
     return pseudo ? inner(context, this.contested(row, pseudo)) : context;
   }
 
-  /** See `conditionsAround`. */
-  conditionsAround(row: number, pseudo: string, own: Wanted, above: Wanted): Set<number> {
-    const found = new Set<number>();
-    this.#conditionsOn(row, pseudo, own, found);
-    const { parent } = this.page.tree;
-    for (let at = pseudo ? row : parent[row]; at >= 0; at = parent[at])
-      this.#conditionsOn(at, '', above, found);
-    return found;
-  }
-
-  #conditionsOn(row: number, pseudo: string, wanted: Wanted, found: Set<number>): void {
-    for (const list of [this.#matching.list(row, pseudo), this.#draft?.list(row, pseudo) ?? nothing])
-      for (const { condition, longhands } of conditionedIn(list))
-        if (!found.has(condition) && longhands.some(wanted)) found.add(condition);
+  /** What matches a target: the platform's rules, and the draft's. */
+  lists(row: number, pseudo: string): readonly MatchList[] {
+    return [this.#matching.list(row, pseudo), this.#draft?.list(row, pseudo) ?? nothing];
   }
 
   /** See `draftTargets`. Empty for a page without a draft. */
@@ -426,33 +415,6 @@ export class Solution {
     }
     return flow;
   }
-}
-
-type Wanted = (longhand: string) => boolean;
-
-/** What stands under a condition in a list of rules, by its physical longhands in the usual flow. */
-interface Conditioned {
-  readonly condition: number;
-  readonly longhands: readonly string[];
-}
-
-const conditionedLists = new WeakMap<MatchList, readonly Conditioned[]>();
-const usualNames = physicalNames(usualFlow);
-
-function conditionedIn(list: MatchList): readonly Conditioned[] {
-  let found = conditionedLists.get(list);
-  if (!found) {
-    found = list.applied
-      .filter(({ block, owner }) => block.condition > 0 && owner !== 'browser')
-      .map(({ block }) => ({
-        condition: block.condition,
-        longhands: block.declarations.flatMap(({ property }) =>
-          longhandsOf(property).map((one) => usualNames.get(one) ?? one),
-        ),
-      }));
-    conditionedLists.set(list, found);
-  }
-  return found;
 }
 
 function inner(context: Context, contested: Contested): Context {

@@ -89,19 +89,6 @@ export function contextOf(page: Page, target: Target): object {
   return solutionOf(page).context(elementOf(target).index, pseudoOf(target));
 }
 
-/**
- * The numbers of the conditions around rules that set any of the wanted longhands, on a target (`own`) or on what
- * encloses it (`above`).
- */
-export function conditionsAround(
-  page: Page,
-  target: Target,
-  own: (longhand: string) => boolean,
-  above: (longhand: string) => boolean,
-): Set<number> {
-  return solutionOf(page).conditionsAround(elementOf(target).index, pseudoOf(target), own, above);
-}
-
 /** One of each set of targets that the very same declarations compete for, whatever the property. */
 export function alikeInContest(page: Page, targets: readonly Target[]): Target[] {
   const solution = solutionOf(page);

@@ -6,6 +6,8 @@ const isOut = (box: BoxFacts) =>
   box.float !== 'none' || box.position === 'absolute' || box.position === 'fixed';
 const isFlex = (display: string) => display.endsWith('flex');
 const isGrid = (display: string) => display.endsWith('grid');
+/** Browsers lay out what is inside of these by themselves, with what the box says of flex lines. */
+const isControl = (box: BoxFacts) => /^(button|input|select|textarea|meter|progress|fieldset)$/.test(box.tag);
 const isItem = (box: BoxFacts) => isFlex(box.parentDisplay) || isGrid(box.parentDisplay);
 const isBlockContainer = (box: BoxFacts) =>
   /^(block|inline-block|flow-root|list-item|table-cell|table-caption)$/.test(box.display);
@@ -56,28 +58,33 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
   },
   {
     properties: /^(align-content|column-gap)$/,
-    when: (box) => !box.columns && !isFlex(box.display) && !isGrid(box.display) && !isBlockContainer(box),
+    when: (box) =>
+      !isControl(box) &&
+      !box.columns &&
+      !isFlex(box.display) &&
+      !isGrid(box.display) &&
+      !isBlockContainer(box),
     why: 'the box lays out nothing that could be spread or spaced',
     remedy: 'display: flex',
     section: 'CSS Box Alignment 3 §5, §8',
   },
   {
     properties: /^(justify-content|row-gap)$/,
-    when: (box) => !isFlex(box.display) && !isGrid(box.display) && !box.columns,
+    when: (box) => !isControl(box) && !isFlex(box.display) && !isGrid(box.display) && !box.columns,
     why: 'the box is neither a flex nor a grid container',
     remedy: 'display: flex',
     section: 'CSS Box Alignment 3 §5.1.1, §8',
   },
   {
     properties: /^(align-items|justify-items)$/,
-    when: (box) => !isFlex(box.display) && !isGrid(box.display),
+    when: (box) => !isControl(box) && !isFlex(box.display) && !isGrid(box.display),
     why: 'the box is neither a flex nor a grid container, so it has no items to align',
     remedy: 'display: flex',
     section: 'CSS Box Alignment 3 §6',
   },
   {
     properties: /^flex-(direction|wrap)$/,
-    when: (box) => !isFlex(box.display),
+    when: (box) => !isControl(box) && !isFlex(box.display),
     why: 'the box is not a flex container',
     remedy: 'display: flex',
     section: 'CSS Flexbox 1 §5',

@@ -50,17 +50,35 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   );
 }
 
-/** The same looks with states held. */
-export function whileHeld(looks: readonly Look[], held: readonly Held[]): Look[] {
-  if (held.length === 0) return [...looks];
-  let base: Page | undefined;
-  return looks.map((look) => {
-    const { conditions } = look.view;
-    // One tree for all of them: what is matched in it is matched once.
-    const all = base?.conditions.held ?? [...conditions.held, ...held];
-    base = (base ?? look.view).under({ ...conditions, held: all });
-    return { ...look, view: base };
-  });
+/** Looks at a page while states are held: each made when it is asked for, in the order of the plain ones. */
+export class HeldLooks {
+  readonly #made: (Look | undefined)[] = [];
+  #view?: Page;
+
+  /** `held` may be empty; then these are the plain looks. */
+  constructor(
+    private readonly plain: readonly Look[],
+    private readonly held: readonly Held[] = [],
+  ) {}
+
+  /** One of the views; all of them are of one tree, in which a thing is matched once. */
+  get view(): Page {
+    if (this.#view) return this.#view;
+    const [{ view }] = this.plain;
+    const held = [...view.conditions.held, ...this.held];
+    return (this.#view = this.held.length ? view.under({ held }) : view);
+  }
+
+  at(position: number): Look {
+    if (this.held.length === 0) return this.plain[position];
+    const look = this.plain[position];
+    const { held } = this.view.conditions;
+    return (this.#made[position] ??= { ...look, view: this.view.under({ ...look.view.conditions, held }) });
+  }
+
+  get all(): Look[] {
+    return this.plain.map((_, position) => this.at(position));
+  }
 }
 
 /** For each media query of the draft one look, beside the width alone, in which it holds. */

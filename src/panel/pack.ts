@@ -39,8 +39,10 @@ export function pack(draft: string, panel: PanelProfile, standing = ''): Packed 
   css = css.trim() + (css.trim() ? '\n' : '');
   let text = inBox(css, panel, box);
   if (panel.limit !== undefined && sizeOf(text, panel) > panel.limit) {
-    const tight = inBox(tightened(css), panel, box);
-    if (tight.length < text.length) {
+    const rules = tightened(css);
+    const tight = inBox(rules, panel, box);
+    // A text of comments alone stays one.
+    if (rules && tight.length < text.length) {
       changes.push('took out white space to come under the limit');
       text = tight;
     }

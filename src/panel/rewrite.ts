@@ -7,6 +7,8 @@ import { kinds, readTokens, tokenText, type Tokens } from '../text/index.js';
 export function withoutComments(css: string): { text: string; dropped: number } {
   const tokens = readTokens(css);
   let text = '';
+  // Tokens join with those beside them only; further back the text may begin within one.
+  let last: string[] = [];
   let dropped = 0;
   let wasComment = false;
   for (let at = 0; at < tokens.count; at++) {
@@ -16,8 +18,9 @@ export function withoutComments(css: string): { text: string; dropped: number } 
       continue;
     }
     const piece = tokenText(tokens, at);
-    if (wasComment && wouldJoin(text, piece)) text += ' ';
+    if (wasComment && wouldJoin(last.join(''), piece)) text += ' ';
     text += piece;
+    last = [...last.slice(-2), piece];
     wasComment = false;
   }
   return { text: tidied(text), dropped };
@@ -34,8 +37,7 @@ function tidied(text: string): string {
 /** Whether the end of a text and the next piece would be read as other tokens than they are. */
 function wouldJoin(before: string, piece: string): boolean {
   if (before === '' || /\s$/.test(before) || /^\s/.test(piece)) return false;
-  const end = before.slice(-80);
-  const [apart, joined] = [readTokens(`${end}/**/${piece}`), readTokens(end + piece)];
+  const [apart, joined] = [readTokens(`${before}/**/${piece}`), readTokens(before + piece)];
   const kept = kindsOf(apart).filter((kind) => kind !== kinds.Comment);
   const now = kindsOf(joined);
   return kept.length !== now.length || kept.some((kind, i) => kind !== now[i]);

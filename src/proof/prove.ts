@@ -1,5 +1,5 @@
 import type { Declaration } from '../cascade/index.js';
-import { looksAt, whileHeld, type DraftPlace, type Held, type Look, type Page } from '../page/index.js';
+import { HeldLooks, looksAt, type DraftPlace, type Held, type Look, type Page } from '../page/index.js';
 import { Lines } from '../text/index.js';
 import { judge, type Drafted, type Judgement } from './judge.js';
 import { Looking } from './look.js';
@@ -37,14 +37,17 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   const laid = page.withDraft(draft, place);
   const { styles, sheet } = laid.overlay!;
   const lines = new Lines(draft);
-  const looksFor = looker(laid, options);
+  const plain = looksAt(laid, options.widths);
+  const looksFor = looker(plain);
   const remedies = new Remedies(laid, draft);
   const others = new OtherStates(laid);
-  const relevant = new RelevantLooks();
+  const relevant = new RelevantLooks(plain);
   const verdicts = styles.blocks.flatMap((block) => {
     const states = options.held ? { sets: [options.held], words: [] } : statesOf(page, block);
-    const all = states.sets.length ? uniqueLooks(states.sets.map(looksFor)) : looksFor([]);
-    return block.declarations.map(({ property, value, important, start, end }): Verdict => {
+    // What is asked for is looked at alone; else the page as it stands comes first.
+    const lists = [...new Set((options.held ? states.sets : [[], ...states.sets]).map(looksFor))];
+    return block.declarations.map((written): Verdict => {
+      const { property, value, important, start, end } = written;
       const at = lines.at(start);
       const declaration: Declaration = { origin: 'author', sheet, ...at, property, value, important };
       const drafted: Drafted = { declaration, block, states, start, end };
@@ -58,15 +61,16 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
       if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
       const looking = new Looking(declaration, block);
       const seenIn = (looks: readonly Look[]) => looks.map((look) => looking.at(look));
-      const sightings = seenIn(relevant.of(all, block, property));
+      const sightings = seenIn(lists.flatMap((list) => relevant.of(list, block, written)));
       const found = judge(laid, drafted, sightings, remedies);
       // That nothing is seen hangs on more properties than its own.
-      if (found.outcome === 'no-effect') return { ...base, ...judge(laid, drafted, seenIn(all), remedies) };
+      if (found.outcome === 'no-effect')
+        return { ...base, ...judge(laid, drafted, seenIn(lists.flatMap(({ all }) => all)), remedies) };
       if (options.held || !isIdle(found)) return { ...base, ...found };
       // It may still count while another rule's state is held.
-      for (const held of others.beside(block, { property, value, important, start, end })) {
+      for (const held of others.beside(block, written)) {
         for (const own of [[], ...states.sets]) {
-          const more = seenIn(relevant.of(looksFor([...own, ...held]), block, property));
+          const more = seenIn(relevant.of(looksFor([...own, ...held]), block, written));
           if (more.some(({ counts }) => counts.length))
             return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
         }
@@ -79,20 +83,15 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   );
 }
 
-const uniqueLooks = (lists: readonly (readonly Look[])[]): readonly Look[] => [...new Set(lists.flat())];
-
 const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
 
-/** Looks for a set of held states, beside those without; rules that need the same states share them. */
-function looker(laid: Page, options: ProofOptions): (held: readonly Held[]) => readonly Look[] {
-  const plain = looksAt(laid, options.widths);
-  const made = new Map<string, readonly Look[]>();
+/** Looks for a set of held states; rules that need the same states share them. */
+function looker(plain: readonly Look[]): (held: readonly Held[]) => HeldLooks {
+  const made = new Map<string, HeldLooks>();
   return (held) => {
-    if (held.length === 0) return plain;
-    const isAsked = options.held !== undefined;
     const key = held.map(({ selector, element, state }) => `${element?.index ?? selector} ${state}`).join();
     let looks = made.get(key);
-    if (!looks) made.set(key, (looks = [...(isAsked ? [] : plain), ...whileHeld(plain, held)]));
+    if (!looks) made.set(key, (looks = new HeldLooks(plain, held)));
     return looks;
   };
 }

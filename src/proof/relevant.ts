@@ -1,63 +1,139 @@
-import { conditionsAround, draftTargets } from '../cascade/index.js';
-import type { Look, Page, StyleBlock } from '../page/index.js';
+import { conditionsAround, draftTargets, type ConditionsAround } from '../cascade/index.js';
+import type { HeldLooks, Look, Page, StyleBlock } from '../page/index.js';
+import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
 
 const usual = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
 
 /**
  * Of looks those that may show different things of a declaration: where all conditions hold alike around rules that set
- * what it sets, on what it matches and on what encloses that, one look stands for the rest, and for their stretch of widths. Rules with the same conditions around share the answer.
+ * what it sets, on what it matches and on what encloses that, one look stands for the rest, and for their stretch of
+ * widths. Conditions that hold in the very same looks count as one.
  */
 export class RelevantLooks {
-  readonly #known = new WeakMap<readonly Look[], Map<string, readonly Look[]>>();
+  /** Where each condition holds, over the plain looks: a column of ones and noughts; '' where it never changes. */
+  readonly #columns = new Map<number, string>();
+  readonly #parted = new Map<string, readonly Part[]>();
+  readonly #around = new WeakMap<object, Map<StyleBlock, Around>>();
 
-  of(looks: readonly Look[], block: StyleBlock, property: string): readonly Look[] {
-    const numbers = new Map<object, readonly number[]>();
-    for (const { view } of looks)
-      if (!numbers.has(view.tree)) numbers.set(view.tree, conditionsFor(view, block, property));
-    const key = [...numbers.values()].map((list) => list.join()).join(';');
-    let byKey = this.#known.get(looks);
-    if (!byKey) this.#known.set(looks, (byKey = new Map()));
-    let found = byKey.get(key);
-    if (!found) byKey.set(key, (found = distinct(looks, numbers)));
-    return found;
+  /** `plain` are the looks that all the lists are made of: a held state changes no condition. */
+  constructor(private readonly plain: readonly Look[]) {}
+
+  of(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
+    const wanted = new Set<string>();
+    for (const number of this.#conditionsFor(looks.view, block, declaration))
+      wanted.add(this.#columnOf(number));
+    wanted.delete('');
+    return this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({ ...looks.at(at), from, to }));
+  }
+
+  #columnOf(number: number): string {
+    let column = this.#columns.get(number);
+    if (column === undefined) {
+      column = this.plain.map(({ view }) => (view.isActive(number) ? '1' : '0')).join('');
+      if (!column.includes('0') || !column.includes('1')) column = '';
+      this.#columns.set(number, column);
+    }
+    return column;
+  }
+
+  #partedBy(columns: readonly string[]): readonly Part[] {
+    const name = columns.join();
+    let parts = this.#parted.get(name);
+    if (!parts) {
+      const found = new Map<string, Part>();
+      for (const [at, { from, to }] of this.plain.entries()) {
+        let key = '';
+        for (const column of columns) key += column[at];
+        const known = found.get(key);
+        if (known) found.set(key, { ...known, from: Math.min(known.from, from), to: Math.max(known.to, to) });
+        else found.set(key, { at, from, to });
+      }
+      this.#parted.set(name, (parts = [...found.values()]));
+    }
+    return parts;
+  }
+
+  #conditionsFor(view: Page, block: StyleBlock, { property, value }: WrittenDeclaration): Set<number> {
+    const { keyframes, registered, layers } = view.overlay!.styles;
+    const numbers = new Set([
+      block.condition,
+      ...layers.conditions,
+      ...keyframes.map(({ condition }) => condition),
+      ...registered.map(({ condition }) => condition),
+    ]);
+    const { own, above, always } = this.#aroundOf(view, block);
+    const add = (more: ReadonlySet<number> | undefined) => more?.forEach((number) => numbers.add(number));
+    add(always);
+    const isHandedDown = /inherit|unset/i.test(value);
+    for (const longhand of longhandsOf(property)) {
+      const name = usual.get(longhand) ?? longhand;
+      add(own.get(name));
+      if (isHandedDown || isInherited(name)) add(above.get(name));
+      for (const other of dependenciesOf(name)) {
+        add(own.get(other));
+        add(above.get(other));
+      }
+    }
+    return numbers;
+  }
+
+  #aroundOf(view: Page, block: StyleBlock): Around {
+    let ofTree = this.#around.get(view.tree);
+    if (!ofTree) this.#around.set(view.tree, (ofTree = new Map()));
+    let around = ofTree.get(block);
+    if (!around) ofTree.set(block, (around = aroundOf(view, block)));
+    return around;
   }
 }
 
-function distinct(looks: readonly Look[], numbers: ReadonlyMap<object, readonly number[]>): Look[] {
-  const trees = [...numbers.keys()];
-  const found = new Map<string, Look>();
-  for (const look of looks) {
-    const { view } = look;
-    let key = `${trees.indexOf(view.tree)} `;
-    for (const number of numbers.get(view.tree)!) key += view.isActive(number) ? '1' : '0';
-    const known = found.get(key);
-    found.set(
-      key,
-      known ? { ...known, from: Math.min(known.from, look.from), to: Math.max(known.to, look.to) } : look,
-    );
-  }
-  return [...found.values()];
+/** With the conditions that matter to every property. */
+interface Around extends ConditionsAround {
+  readonly always: ReadonlySet<number>;
 }
 
-/** What other properties' values hang on (CSS Cascade 5 §4.4): sizes in em, the current colour, what kind of box it is. */
-const always =
-  /^(font-size|font-weight|color|display|position|float|direction|writing-mode|overflow-[xy]|text-align|animation-.*|border-.*-style|--.*)$/;
+/** What any property's value may hang on: variables, animations, and which side is the start. */
+const usedEverywhere = /^(direction|writing-mode|animation-.*|--.*)$/;
 
-function conditionsFor(view: Page, block: StyleBlock, property: string): number[] {
-  const names = new Set(longhandsOf(property).map((one) => usual.get(one) ?? one));
-  const isOwn = (one: string) => names.has(one) || always.test(one);
-  const isAbove = (one: string) => (names.has(one) && isInherited(one)) || always.test(one);
-  const { keyframes, registered, layers } = view.overlay!.styles;
-  const numbers = new Set([
-    block.condition,
-    ...layers.conditions,
-    ...keyframes.map(({ condition }) => condition),
-    ...registered.map(({ condition }) => condition),
-  ]);
-  for (const alike of draftTargets(view).get(block) ?? [])
-    for (const target of alike)
-      for (const number of conditionsAround(view, target, isOwn, isAbove)) numbers.add(number);
-  numbers.delete(0);
-  return [...numbers].sort((a, b) => a - b);
+const boxKinds = ['display', 'position', 'float'];
+/** Longhands of which keywords alone are the values. */
+const wordsOnly =
+  /^(display|position|float|clear|visibility|direction|writing-mode|cursor|box-sizing|overflow-[xy]|white-space-collapse|text-(align|transform|wrap-mode|decoration-(line|style))|font-(style|weight|family)|list-style-(type|position)|border-.*-style|(flex|grid-auto)-(direction|flow|wrap)|(align|justify)-.*|pointer-events|object-fit)$/;
+
+const dependencies = new Map<string, readonly string[]>();
+
+/** Which other longhands a longhand's computed value may take something from (CSS Cascade 5 §4.4), on a box or above it. */
+function dependenciesOf(longhand: string): readonly string[] {
+  let found = dependencies.get(longhand);
+  if (!found) dependencies.set(longhand, (found = workedOutFor(longhand)));
+  return found;
+}
+
+function workedOutFor(longhand: string): readonly string[] {
+  const found: string[] = [];
+  const isColour = /color$/.test(longhand);
+  // Lengths in em; colours by the current one.
+  if (!isColour && !wordsOnly.test(longhand)) found.push('font-size');
+  if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand)) found.push('color');
+  if (/^(display|float|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
+  if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
+  if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
+    found.push(longhand.replace('width', 'style'));
+  return found;
+}
+
+function aroundOf(view: Page, block: StyleBlock): Around {
+  const around = conditionsAround(view, (draftTargets(view).get(block) ?? []).flat());
+  const always = new Set<number>();
+  for (const byLonghand of [around.own, around.above])
+    for (const [longhand, numbers] of byLonghand)
+      if (usedEverywhere.test(longhand)) for (const number of numbers) always.add(number);
+  return { ...around, always };
+}
+
+/** Looks that show the same: the first of them, and their stretch of widths, CSS px. */
+interface Part {
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
 }

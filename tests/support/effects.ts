@@ -133,9 +133,10 @@ export class EffectJudge {
     };
     const text = decodeURIComponent([...sheets, draft].join('').replace(/%(?![0-9A-F]{2})/g, '%25'));
     // Of windows in which all media queries answer alike one will do; containers are as wide as the window lets them.
-    const queries = [...text.matchAll(/@media ([^{]*)\{|@import [^;{]*?["')] ([^;{"]+);/g)].map(
-      ([, query, ofImport]) => (query ?? ofImport).trim(),
-    );
+    const queries = [
+      ...[...text.matchAll(/@media ([^{]*)\{/g)].map(([, query]) => query.trim()),
+      ...[...[...sheets, draft].join('\n').matchAll(/^@import \S+ ([^;]+);$/gm)].map(([, query]) => query),
+    ];
     const isByWidth = text.includes('@container');
     const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));
     const tabs = await Promise.all(mixes.map((mix) => this.#tab(mix)));

@@ -188,3 +188,12 @@ test('a text that white space was taken out of for the limit ends as any other',
     '@import "other.css" screen;\n',
   );
 });
+
+test('a comment between two classes may go, whatever strings stand before it', () => {
+  const css = `.a::after { content: "</style><b>" }\n${'.b { top: 0 }\n'.repeat(4)}.c/**/.d { top: 0 }\n`;
+  expect(withoutComments(css).text).toContain('.c.d {');
+});
+
+test('a text of comments alone stays, however short the limit is', () => {
+  expect(packed('/* words */', `/* ${'more '.repeat(20)} */`, { limit: 30 })).toContain('more');
+});
