@@ -70,22 +70,36 @@ function bySelector(page: Page, selector: string): Target[] {
   return isPseudo ? elements.map((element) => ({ element, pseudo })) : elements;
 }
 
-/** The smallest element that shows the words: the deepest one whose text holds them. */
+/** The smallest element that shows the words, where they stand first. */
 function byText(page: Page, words: string): PageElement {
-  const wanted = words.replace(/\s+/g, ' ').trim().toLowerCase();
-  const shows = (element: PageElement) =>
-    !/^(head|script|style|template|noscript)$/.test(element.tag) &&
-    element.text.toLowerCase().includes(wanted);
-  let found = page.elements[0];
-  if (wanted === '' || !shows(found)) {
+  const wanted = words
+    .trim()
+    .split(/\s+/)
+    .map((word) => word.replace(/[^\p{L}\p{N}]/gu, '\\$&'));
+  const pieces = page.elements[0].textPieces.filter(({ element }) => !isInHead(element));
+  const shown = pieces.map(({ text }) => text).join('');
+  const found = words.trim() ? new RegExp(wanted.join('\\s+'), 'iu').exec(shown) : null;
+  if (!found)
     throw new YeltoError(`No text on ${page.name} reads "${words}".`, {
       text: words,
       remedy: 'Give a few words as they stand in the page; or point with --at "<selector>".',
     });
+  const owners: PageElement[] = [];
+  let at = 0;
+  for (const { text, element } of pieces) {
+    if (at < found.index + found[0].length && at + text.length > found.index) owners.push(element);
+    at += text.length;
   }
-  for (let next = found.children.find(shows); next; next = found.children.find(shows)) found = next;
-  return found;
+  let smallest = owners[0];
+  const holds = (box: PageElement, one: PageElement) => {
+    for (let up: PageElement | null = one; up; up = up.parent) if (up === box) return true;
+    return false;
+  };
+  while (smallest.parent && !owners.every((one) => holds(smallest, one))) smallest = smallest.parent;
+  return smallest;
 }
+
+const isInHead = ({ tag, parent }: PageElement) => tag === 'head' || parent?.tag === 'head';
 
 /** "the first of 6 elements that match", or ''. */
 export function amongOthers(targets: readonly Target[]): string {

@@ -21,7 +21,9 @@ export class PageElement {
   readonly #texts: readonly (string | PageElement)[];
 
   /** @internal Made by `parsePage`. */
-  constructor(made: Omit<PageElement, 'text' | 'ownText'> & { texts: readonly (string | PageElement)[] }) {
+  constructor(
+    made: Omit<PageElement, 'text' | 'textPieces' | 'ownText'> & { texts: readonly (string | PageElement)[] },
+  ) {
     this.index = made.index;
     this.tag = made.tag;
     this.id = made.id;
@@ -35,14 +37,25 @@ export class PageElement {
 
   /** Its text and that of all elements within, white space folded; '' for none. Scripts and sheets have none. */
   get text(): string {
-    const parts: string[] = [];
-    const open: (string | PageElement)[] = [this];
+    return this.textPieces
+      .map(({ text }) => text)
+      .join('')
+      .replace(/\s+/g, ' ')
+      .trim();
+  }
+
+  /** @internal The same as it is written, piece by piece, each with the element that it stands in. */
+  get textPieces(): { readonly text: string; readonly element: PageElement }[] {
+    const pieces: { text: string; element: PageElement }[] = [];
+    // What is still to come, nearest last: pieces of text, each with whom it belongs to.
+    const open: { next: string | PageElement; element: PageElement }[] = [{ next: this, element: this }];
     while (open.length) {
-      const next = open.pop()!;
-      if (typeof next === 'string') parts.push(next);
-      else if (!/^(script|style|template|noscript)$/.test(next.tag)) open.push(...next.#texts.toReversed());
+      const { next, element } = open.pop()!;
+      if (typeof next === 'string') pieces.push({ text: next, element });
+      else if (!/^(script|style|template|noscript)$/.test(next.tag))
+        for (const inner of next.#texts.toReversed()) open.push({ next: inner, element: next });
     }
-    return parts.join('').replace(/\s+/g, ' ').trim();
+    return pieces;
   }
 
   /** The text that stands in the element itself, white space folded. */

@@ -1,6 +1,6 @@
 // Small readers that everything else stands on: nesting, media queries, calculations, lists, states, sheets' mistakes.
 import { parsePage, YeltoError } from 'yelto';
-import { looksAt, parseHeld, whileHeld } from '../../dist/page/index.js';
+import { looksAt, parseHeld, HeldLooks } from '../../dist/page/index.js';
 import { unknownAtRule } from '../../dist/page/at-rules.js';
 import { plainPrelude, withoutNesting } from '../../dist/page/nesting.js';
 import { selectorTexts } from '../../dist/selector/index.js';
@@ -153,9 +153,9 @@ describe('looks', () => {
   });
 
   test('held states share one tree', () => {
-    const looks = whileHeld(looksAt(page('@media print { .a { top: 0 } }')), [
-      { selector: '.a', state: ':hover' },
-    ]);
+    const plain = looksAt(page('@media print { .a { top: 0 } }'));
+    const looks = new HeldLooks(plain, [{ selector: '.a', state: ':hover' }]).all;
+    expect(looks).toHaveLength(plain.length);
     expect(new Set(looks.map(({ view }) => view.tree)).size).toBe(1);
     expect(looks[0].view.select('.a:hover')).toHaveLength(1);
   });
