@@ -1,5 +1,7 @@
 export {
+  askedConditions,
   parsePage,
+  type AskedConditions,
   type Conditions,
   type ContainerSize,
   type Held,

@@ -295,3 +295,21 @@ test('two rooms see each other and what the other writes', async () => {
   await second.context().close();
   await first.getByText('This draft is open in 2 rooms').waitFor({ state: 'detached' });
 });
+
+test('the answers can be had for print, which the page beside does not show', async () => {
+  await enter('catalogue/index.html');
+  await pointAt('.pw-header a');
+  await tab.getByRole('button', { name: /header\.pw-header/ }).click();
+  await ask(/In which state/);
+  await tab.getByRole('button', { name: 'in print' }).click();
+  await tab.getByRole('button', { name: 'In which state? (in print)' }).waitFor();
+  await ask(/What governs/);
+  await tab
+    .getByText(/print\.css/)
+    .first()
+    .waitFor();
+  await ask(/In which state/);
+  await tab.getByRole('button', { name: 'in print' }).and(tab.locator('[aria-pressed=true]')).click();
+  await ask(/What governs/);
+  expect(await tab.getByText(/print\.css/).count()).toBe(0);
+});

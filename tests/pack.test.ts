@@ -125,6 +125,12 @@ function look(sheets: readonly string[]) {
   return tab.evaluate(
     async ({ sheets, body }) => {
       document.documentElement.innerHTML = `<head></head><body>${body}</body>`;
+      // Nothing is read on its way from one value to another; that a transition is lost the rules tell.
+      const still = new CSSStyleSheet();
+      still.replaceSync(
+        '*, ::before, ::after { transition-duration: 0s !important; transition-delay: 0s !important }',
+      );
+      document.adoptedStyleSheets = [still];
       for (const css of sheets) {
         const style = document.createElement('style');
         style.textContent = css;
@@ -132,14 +138,6 @@ function look(sheets: readonly string[]) {
       }
       await new Promise((next) => setTimeout(next));
       document.querySelectorAll('.card, li').forEach((one) => one.classList.add('held-hover'));
-      // Transitions are over before anything is read.
-      for (const animation of document.getAnimations()) {
-        try {
-          animation.finish();
-        } catch {
-          animation.cancel();
-        }
-      }
       const rules: string[] = [];
       const names = new Set<string>();
       const visit = (rule: CSSRule) => {

@@ -23,6 +23,6 @@ export type {
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
-export { HeldLooks, looksAt, type Look } from './looks.js';
+export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
 export { compileSelectors, parseHeld } from './held.js';

@@ -50,6 +50,22 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   );
 }
 
+/** Conditions that a page's sheets ask about, and under which they answer otherwise than now. */
+export interface AskedConditions {
+  /** For a person, `in print`, `in dark colours`. */
+  readonly words: string;
+  readonly conditions: Partial<Conditions>;
+}
+
+/** Each change of medium, preference or height that a media query of the page would answer otherwise; [] for none. */
+export function askedConditions(page: Page): AskedConditions[] {
+  return distinctSettings(page.styles).flatMap(({ words, apply, isWidth }) => {
+    if (isWidth) return [];
+    const conditions = apply(page.conditions);
+    return page.under(conditions).activity === page.activity ? [] : [{ words, conditions }];
+  });
+}
+
 /** Looks at a page while states are held: each made when it is asked for, in the order of the plain ones. */
 export class HeldLooks {
   readonly #made: (Look | undefined)[] = [];

@@ -106,9 +106,18 @@ export class OtherStates {
   }
 }
 
-/** Whether a rule gives any of the longhands another value than this one, as it is written. */
-function saysElse({ declarations }: StyleBlock, names: readonly string[], text: string): boolean {
+/**
+ * Whether the longhands would get another value than this one while the rule's state is held: by the rule, as it is
+ * written, or because a rule for all but that state steps back.
+ */
+function saysElse(
+  { declarations, fullSelector }: StyleBlock,
+  names: readonly string[],
+  text: string,
+): boolean {
+  const stepsBack = /:not\(/i.test(fullSelector);
   return declarations.some(
-    ({ property, value }) => value !== text && physicalOf(property).some((name) => names.includes(name)),
+    ({ property, value }) =>
+      (stepsBack || value !== text) && physicalOf(property).some((name) => names.includes(name)),
   );
 }

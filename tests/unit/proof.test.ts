@@ -213,3 +213,8 @@ test('each of 300 rules that match nothing is told', () => {
   const draft = Array.from({ length: 300 }, (_, i) => `.nope${i} .cc { color: red }`).join('\n');
   expect(new Set(outcomes('', text, draft))).toEqual(new Set(['matches-nothing']));
 });
+
+test('what a rule for all but a state says too is needed while that state is held', () => {
+  const css = '.a:not(:hover) { text-decoration: none }';
+  expect(outcomes(css, '<a class="a" href="#">x</a>', '.a { text-decoration: none }')).toEqual(['wins']);
+});

@@ -2,6 +2,7 @@
 import { expose } from 'comlink';
 import {
   addToDraft,
+  askedConditions,
   contest,
   contests,
   describeTarget,
@@ -25,6 +26,7 @@ import {
   writeOverride,
   writtenRule,
   YeltoError,
+  type Conditions,
   type Explanation,
   type Outcome,
   type Page,
@@ -96,6 +98,8 @@ export interface ReachStep {
 const visited = new Map<string, Page>();
 const plainAddress = (address: string) => address.replace(/[?#].*/, '');
 
+/** As the browser has it; under the conditions that someone asked for; and with states held. */
+let asBrowser: Page | undefined;
 let bare: Page | undefined;
 let page: Page | undefined;
 
@@ -114,6 +118,16 @@ function weight({ property, rivals }: Governed): number {
   return rivals.length * 2 + (property.endsWith('color') ? 1 : 0);
 }
 
+/** Of conditions those that are not the page's own, so that several changes add up. */
+function changed({ conditions: own }: Page, conditions: Partial<Conditions>): Partial<Conditions> {
+  const isOther = ([name, value]: [string, unknown]) => value !== own[name as keyof Conditions];
+  const { preferences, ...others } = conditions;
+  return {
+    ...Object.fromEntries(Object.entries(others).filter(isOther)),
+    preferences: { ...bare?.conditions.preferences, ...preferences },
+  };
+}
+
 /** What went wrong, in words; faults of our own are thrown on. */
 function tell(error: unknown): Failed {
   if (error instanceof YeltoError)
@@ -123,7 +137,7 @@ function tell(error: unknown): Failed {
 
 const engine = {
   load(source: PageSource): { elements: number; missing: string[]; widths: number[]; visited: string[] } {
-    bare = page = parsePage(source);
+    asBrowser = bare = page = parsePage(source);
     visited.set(plainAddress(source.name), page);
     return {
       elements: page.elements.length,
@@ -134,10 +148,18 @@ const engine = {
   },
 
   /** Looks at the page with states held, in place of those before. */
-  hold(holds: readonly { index: number; state: string }[]): void {
-    if (!bare) return;
+  hold(holds: readonly { index: number; state: string }[], asked: readonly string[]): void {
+    if (!asBrowser) return;
+    bare = asBrowser;
+    for (const { words, conditions } of askedConditions(asBrowser))
+      if (asked.includes(words)) bare = bare.under(changed(asBrowser, conditions));
     const { elements } = bare;
     page = bare.under({ held: holds.map(({ index, state }) => ({ element: elements[index], state })) });
+  },
+
+  /** What the site's sheets ask of window and person, and would look otherwise with: `in print`. */
+  asked(): string[] {
+    return asBrowser ? [...new Set(askedConditions(asBrowser).map(({ words }) => words))] : [];
   },
 
   toggles(spot: Spot): Toggle[] {

@@ -11,9 +11,12 @@ export function HoldAnswer({ room }: { room: Room }) {
   const { chosen, toggles, held } = room;
   if (!chosen) {
     return (
-      <Text size="sm" c="dimmed">
-        Choose a box first.
-      </Text>
+      <>
+        <Text size="sm" c="dimmed">
+          Choose a box for its states.
+        </Text>
+        <Asked room={room} />
+      </>
     );
   }
   const usual: Toggle[] = everyday
@@ -54,6 +57,7 @@ export function HoldAnswer({ room }: { room: Room }) {
           </button>
         ))}
       </div>
+      <Asked room={room} />
       <form
         className="one-line"
         onSubmit={(event) => {
@@ -74,6 +78,34 @@ export function HoldAnswer({ room }: { room: Room }) {
           Keep on
         </Button>
       </form>
+    </>
+  );
+}
+
+/** What the site asks of window and person. The page beside stays as the browser shows it; the answers do not. */
+function Asked({ room: { asked, looked, held, hold } }: { room: Room }) {
+  if (asked.length === 0) return null;
+  const flip = (words: string) =>
+    hold(held, looked.includes(words) ? looked.filter((one) => one !== words) : [...looked, words]);
+  return (
+    <>
+      <Text size="sm" c="dimmed" my={6}>
+        The site also looks otherwise in these cases. Press one, and all answers here are for it; the page
+        beside stays as your browser shows it.
+      </Text>
+      <div className="states">
+        {asked.map((words) => (
+          <button
+            key={words}
+            type="button"
+            className="rung"
+            aria-pressed={looked.includes(words)}
+            onClick={() => flip(words)}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
     </>
   );
 }

@@ -40,6 +40,7 @@ export function RoomView() {
     setProperty(name);
     setOpen('change');
   };
+  const kept = [...room.held.map(({ state }) => `${state} kept on`), ...room.looked];
   const falling = room.verdicts.filter(({ outcome }) => outcome !== 'wins').length;
   const draftState =
     room.verdicts.length === 0
@@ -92,7 +93,7 @@ export function RoomView() {
         )}
         {ask(
           'hold',
-          `In which state?${room.held.length ? ` (${room.held.map(({ state }) => state).join(', ')} kept on)` : ''}`,
+          `In which state?${kept.length ? ` (${kept.join(', ')})` : ''}`,
           <HoldAnswer room={room} />,
         )}
         {ask(

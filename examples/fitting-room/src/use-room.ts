@@ -18,6 +18,9 @@ export interface Room {
   readonly governed: readonly Governed[];
   readonly toggles: readonly Toggle[];
   readonly held: readonly Toggle[];
+  /** What the site asks of window and person, `in print`, and what of it is looked at. */
+  readonly asked: readonly string[];
+  readonly looked: readonly string[];
   /** What is supposed for the moment, in words; '' for nothing. */
   readonly supposed: string;
   /** Pages looked at so far, by address; the draft is proven on all of them. */
@@ -31,7 +34,7 @@ export interface Room {
   setPicking(on: boolean): void;
   choose(spot: Spot): void;
   pointTo(index: number): void;
-  hold(toggles: readonly Toggle[]): void;
+  hold(toggles: readonly Toggle[], under?: readonly string[]): void;
   suppose(what?: WhatIf): void;
   /** Called with the frame that shows the page without the draft, for comparing. */
   enterBefore(frame: HTMLIFrameElement | null): void;
@@ -62,6 +65,8 @@ export function useRoom(): Room {
   const [governed, setGoverned] = useState<readonly Governed[]>([]);
   const [toggles, setToggles] = useState<readonly Toggle[]>([]);
   const [held, setHeld] = useState<readonly Toggle[]>([]);
+  const [asked, setAsked] = useState<readonly string[]>([]);
+  const [looked, setLooked] = useState<readonly string[]>([]);
   const [widths, setWidths] = useState<readonly number[]>([]);
   const [verdicts, setVerdicts] = useState<readonly Judged[]>([]);
   const [supposed, setSupposed] = useState('');
@@ -170,6 +175,7 @@ export function useRoom(): Room {
       setMissing(found.missing);
       setWidths(found.widths);
       setVisited(found.visited);
+      setAsked(await engine.asked());
       setStatus(`${found.elements} elements read`);
       setReads((before) => before + 1);
     },
@@ -187,6 +193,7 @@ export function useRoom(): Room {
           setBeneath([]);
           setChosen(undefined);
           setHeld([]);
+          setLooked([]);
           setSupposed('');
           setStatus('Reading the page…');
           stage.current?.tryDraft(kept.current);
@@ -218,14 +225,16 @@ export function useRoom(): Room {
   }, []);
 
   const hold = useCallback(
-    async (wanted: readonly Toggle[]) => {
+    async (wanted: readonly Toggle[], under: readonly string[] = looked) => {
       setHeld(wanted);
+      setLooked(under);
       const holds: LiveHold[] = wanted.map(({ index, state }) => ({ index, state }));
       stage.current?.hold(holds);
-      await engine.hold(holds);
+      await engine.hold(holds, under);
       setReads((before) => before + 1);
+      if (chosen) setGoverned(await engine.governed(chosen));
     },
-    [engine],
+    [chosen, engine, looked],
   );
 
   useEffect(() => {
@@ -261,6 +270,8 @@ export function useRoom(): Room {
     governed,
     toggles,
     held,
+    asked,
+    looked,
     widths,
     draft,
     verdicts,
