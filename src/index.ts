@@ -12,7 +12,10 @@ export {
   type PageSource,
   type Setting,
   type Sheet,
+  type LiveNode,
+  type LiveTree,
   type SheetSource,
+  type StyleSource,
   type SheetStatus,
 } from './page/index.js';
 export {

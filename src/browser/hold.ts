@@ -1,4 +1,4 @@
-import { heldMark, liveElements } from './read-document.js';
+import { heldMark, liveElements, makeOwnSheet } from './own.js';
 import type { LiveHold } from './messages.js';
 
 /** States that also hold for every enclosing box (Selectors 4 §9.1–9.3). */
@@ -11,6 +11,8 @@ const climbing: Readonly<Record<string, string>> = {
 /** Keeps states on in a live document; a later call takes the place of an earlier one. */
 export interface Holder {
   hold(holds: readonly LiveHold[]): void;
+  /** Sees to it that the page does not lose what is held. */
+  tend(): void;
 }
 
 /**
@@ -18,8 +20,7 @@ export interface Holder {
  * more with a mark in its place, which weighs the same. Classes and attributes are set for real.
  */
 export function makeHolder(document: Document): Holder {
-  const window = document.defaultView!;
-  const sheet = new (window as unknown as { CSSStyleSheet: typeof CSSStyleSheet }).CSSStyleSheet();
+  const sheet = makeOwnSheet(document);
   document.adoptedStyleSheets = [sheet, ...document.adoptedStyleSheets];
   let undo: (() => void)[] = [];
   return {
@@ -36,6 +37,10 @@ export function makeHolder(document: Document): Holder {
         else undo.push(...mark(element, state.replace(/^:+/, ''), pseudos));
       }
       sheet.replaceSync([...pseudos].length ? markedRules(document, [...pseudos]).join('\n') : '');
+    },
+    tend() {
+      if (!document.adoptedStyleSheets.includes(sheet))
+        document.adoptedStyleSheets = [sheet, ...document.adoptedStyleSheets];
     },
   };
 }

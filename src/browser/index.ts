@@ -8,6 +8,7 @@ export {
   type ToRoom,
   type WhatIf,
 } from './messages.js';
-export { liveElements, readDocument } from './read-document.js';
+export { liveElements } from './own.js';
+export { readDocument } from './read-document.js';
 export { saveCapture, type CaptureFile } from './save-capture.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';

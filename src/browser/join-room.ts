@@ -1,8 +1,10 @@
+import { makeFollower } from './follow.js';
 import { makeHolder } from './hold.js';
 import { measureBox } from './measure.js';
 import { isGenuine, type ToPage, type ToRoom } from './messages.js';
-import { ownMark, readDocument } from './read-document.js';
+import { readDocument } from './read-document.js';
 import { enterStage } from './stage.js';
+import { watchDocument } from './watch.js';
 import { makeSupposer } from './what-if.js';
 
 /** How the page's script finds its room. */
@@ -24,31 +26,38 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
   if (!window || window.parent === window) return;
   const tell = (message: ToRoom) => window.parent.postMessage({ ...message, yelto: token }, room);
   // Elements are named by their number, so the room must have read the page as it is.
-  let isChanged = false;
-  const report = async () => {
-    isChanged = false;
-    tell({ kind: 'page', source: await readDocument(document) });
+  let latest = 0;
+  let reading = Promise.resolve();
+  const follower = makeFollower(document);
+  const report = () => {
+    const own = ++latest;
+    reading = (async () => {
+      const followed = follower.found();
+      const source = await readDocument(document);
+      if (own === latest) tell({ kind: 'page', source, followed });
+    })();
+    return reading;
   };
   const stage = enterStage(document, {
     onHover: (index) => tell({ kind: 'hover', index }),
     onClimb: (by) => tell({ kind: 'climb', by }),
     onPoint: (indices) => {
       void (async () => {
-        if (isChanged) await report();
+        await (watch.isChanged ? report() : reading);
         tell({ kind: 'point', indices });
       })();
     },
   });
   const holder = makeHolder(document);
   const supposer = makeSupposer(document);
-  new window.MutationObserver((records) => {
-    isChanged ||= records.some(({ target }) => !(target as Element).closest?.(`[${ownMark}]`));
-  }).observe(document.documentElement, {
-    subtree: true,
-    childList: true,
-    attributes: true,
-    characterData: true,
-  });
+  const watch = watchDocument(
+    document,
+    () => document.readyState === 'complete' && void report(),
+    () => {
+      holder.tend();
+      stage.tend();
+    },
+  );
   keepLinksInside(document, site);
   window.addEventListener('scroll', () => tell({ kind: 'scrolled', y: window.scrollY }), { passive: true });
   window.addEventListener('message', (event) => {
@@ -68,6 +77,8 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
       case 'suppose':
         supposer.suppose(message.what);
         return void report();
+      case 'follow':
+        return follower.follow(message.indices);
       case 'scroll':
         return window.scrollTo({ top: message.y, behavior: 'instant' });
       case 'measure':

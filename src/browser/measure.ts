@@ -1,4 +1,4 @@
-import { liveElements } from './read-document.js';
+import { liveElements } from './own.js';
 import type { LiveBox } from './messages.js';
 
 const sides = ['top', 'right', 'bottom', 'left'] as const;

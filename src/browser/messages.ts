@@ -9,12 +9,15 @@ export type ToPage =
   | { readonly kind: 'hold'; readonly holds: readonly LiveHold[] }
   | { readonly kind: 'suppose'; readonly what?: WhatIf }
   | { readonly kind: 'scroll'; readonly y: number }
+  /** Which elements the room keeps its eye on while the page changes. */
+  | { readonly kind: 'follow'; readonly indices: readonly number[] }
   | { readonly kind: 'measure'; readonly index: number; readonly id: number };
 
 /** What the page's script reports; it can ask for nothing. */
 export type ToRoom =
   | { readonly kind: 'ready'; readonly address: string }
-  | { readonly kind: 'page'; readonly source: PageSource }
+  /** `followed`: the numbers now of what is followed; −1 for what is gone. */
+  | { readonly kind: 'page'; readonly source: PageSource; readonly followed: readonly number[] }
   | { readonly kind: 'hover'; readonly index: number }
   | { readonly kind: 'point'; readonly indices: readonly number[] }
   | { readonly kind: 'climb'; readonly by: 1 | -1 }

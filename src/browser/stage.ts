@@ -1,4 +1,4 @@
-import { liveElements, ownMark } from './read-document.js';
+import { liveElements, makeOwnSheet, ownMark } from './own.js';
 
 /** What is put into a live page while someone looks at it. */
 export interface Stage {
@@ -8,6 +8,8 @@ export interface Stage {
   tryDraft(css: string): void;
   /** Whether the next press of the pointer points at something instead of using the page. */
   setPicking(isPicking: boolean): void;
+  /** Puts the draft behind all sheets again, where the page has thrown it out. */
+  tend(): void;
   /** Takes everything out again. */
   leave(): void;
 }
@@ -25,8 +27,9 @@ export interface StageEvents {
 export function enterStage(document: Document, events: StageEvents): Stage {
   const window = document.defaultView!;
   const layer = makeLayer(document);
-  const sheet = new (window as unknown as { CSSStyleSheet: typeof CSSStyleSheet }).CSSStyleSheet();
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  const sheet = makeOwnSheet(document);
+  const picking = makeOwnSheet(document);
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet, picking];
   let isPicking = false;
   let lit: { indices: readonly number[]; note: string } = { indices: [], note: '' };
   const draw = () => drawFrames(document, layer, lit.indices, lit.note);
@@ -46,14 +49,25 @@ export function enterStage(document: Document, events: StageEvents): Stage {
     },
     setPicking(on) {
       isPicking = on;
-      document.documentElement.style.cursor = on ? 'crosshair' : '';
-      if (!document.documentElement.getAttribute('style')) document.documentElement.removeAttribute('style');
+      picking.replaceSync(on ? '* { cursor: crosshair !important }' : '');
+    },
+    tend() {
+      const { adoptedStyleSheets: all } = document;
+      if (all.at(-2) !== sheet || all.at(-1) !== picking)
+        document.adoptedStyleSheets = [
+          ...all.filter((one) => one !== sheet && one !== picking),
+          sheet,
+          picking,
+        ];
+      if (!layer.host.isConnected) document.documentElement.append(layer.host);
     },
     leave() {
       for (const [type, listener] of listeners)
         document.removeEventListener(type, listener, { capture: true });
       window.removeEventListener('resize', draw);
-      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
+      document.adoptedStyleSheets = document.adoptedStyleSheets.filter(
+        (one) => one !== sheet && one !== picking,
+      );
       layer.host.remove();
     },
   };

@@ -1,4 +1,4 @@
-import { liveElements } from './read-document.js';
+import { liveElements } from './own.js';
 import type { WhatIf } from './messages.js';
 
 /** Changes a page for trying only; a later call, or none, takes an earlier one back. */

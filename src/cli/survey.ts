@@ -30,9 +30,11 @@ export function addSurvey(program: Command, io: Io, done: (code: ExitCode) => vo
           faults,
         });
       } else io.out(report(page, options.all ?? false, io));
-      done(sheets.some(({ status }) => status === 'missing') ? 1 : 0);
+      done(sheets.some(isAbsent) ? 1 : 0);
     });
 }
+
+const isAbsent = ({ status }: Sheet) => status === 'missing' || status === 'unread';
 
 function briefly(sheet: Sheet): object {
   const { css, ...rest } = sheet;
@@ -46,8 +48,8 @@ function report(page: Page, showAll: boolean, io: Io): string {
   const rows = page.sheets.map((sheet, i) => [
     String(i + 1),
     paint.name(sheet.label),
-    sheet.status === 'missing' ? paint.bad('missing') : sheet.status,
-    sheet.status === 'missing' ? '' : sizeWords(sheet.css.length),
+    isAbsent(sheet) ? paint.bad(sheet.status) : sheet.status,
+    isAbsent(sheet) ? '' : sizeWords(sheet.css.length),
     [sheet.how, sheet.media && `for ${sheet.media}`].filter(Boolean).join(', '),
   ]);
   parts.push(

@@ -39,7 +39,7 @@ export async function capturePage(
   await mkdir(join(folder, 'sheets'), { recursive: true });
   const sheets: CapturedSheet[] = [];
   for (const [i, { href, css, status = 200 }] of read.entries()) {
-    const file = status < 400 ? `sheets/${i + 1}-${fileName(href)}` : undefined;
+    const file = status !== 0 && status < 400 ? `sheets/${i + 1}-${fileName(href)}` : undefined;
     if (file) await writeFile(join(folder, file), css);
     sheets.push({ href, file, status });
   }

@@ -14,6 +14,7 @@ import {
 } from '../page/index.js';
 import { importedHrefs, resolveHref, tooDeep } from '../sheet/index.js';
 import { YeltoError } from '../text/index.js';
+import { decodeSheet } from './decode.js';
 import { pageText } from './page-text.js';
 
 export interface OpenOptions {
@@ -210,9 +211,12 @@ export async function fetchPage(address: string): Promise<string> {
 export const fetchText: Fetch = async (href) => {
   try {
     const answer = await fetch(href, { signal: AbortSignal.timeout(30_000) });
-    return { text: answer.ok ? withoutMark(await answer.text()) : '', status: answer.status };
+    const bytes = new Uint8Array(await answer.arrayBuffer());
+    const type = answer.headers.get('content-type') ?? '';
+    return { text: answer.ok ? decodeSheet(bytes, type) : '', status: answer.status };
   } catch {
-    return { text: '', status: 404 };
+    // No answer; a browser elsewhere may well get one.
+    return { text: '', status: 0 };
   }
 };
 
@@ -225,8 +229,8 @@ async function readBeside(page: string, href: string): Promise<{ text: string; s
   for (let up = dirname(resolve(page)); path.startsWith('/') && dirname(up) !== up; up = dirname(up))
     folders.push(up);
   for (const folder of folders) {
-    const text = await readFile(join(folder, path), 'utf8').catch(() => undefined);
-    if (text !== undefined) return { text: withoutMark(text), status: 200 };
+    const bytes = await readFile(join(folder, path)).catch(() => undefined);
+    if (bytes !== undefined) return { text: decodeSheet(bytes), status: 200 };
   }
   return { text: '', status: 404 };
 }

@@ -1,5 +1,6 @@
 import { extname } from 'node:path';
 import { YeltoError } from '../text/index.js';
+import { decodePage, pageEncoding } from './decode.js';
 
 /** What a file or an answer is by its first bytes or its name, where it is no page; undefined where it may be one. */
 function kindOf(bytes: Uint8Array, name: string, contentType: string): string | undefined {
@@ -8,7 +9,8 @@ function kindOf(bytes: Uint8Array, name: string, contentType: string): string | 
     return 'a picture';
   if (starts(0x25, 0x50, 0x44, 0x46)) return 'a PDF document';
   if (starts(0x50, 0x4b, 0x03, 0x04)) return 'a zip archive';
-  if (bytes.subarray(0, 4096).includes(0)) return 'binary data';
+  const isWide = /^utf-16/i.test(pageEncoding(bytes, contentType));
+  if (!isWide && bytes.subarray(0, 4096).includes(0)) return 'binary data';
   const type = contentType.split(';')[0].trim().toLowerCase();
   if (type === 'text/css' || (type === '' && /^\.(css|scss|less)$/i.test(extname(name))))
     return 'a stylesheet';
@@ -22,8 +24,9 @@ function kindOf(bytes: Uint8Array, name: string, contentType: string): string | 
  * @throws YeltoError where the bytes are no page: binary data, a stylesheet, JSON, nothing at all.
  */
 export function pageText(bytes: Uint8Array, name: string, contentType = ''): string {
-  const kind = kindOf(bytes, name, contentType) ?? kindOfText(new TextDecoder().decode(bytes));
-  if (kind === undefined) return new TextDecoder().decode(bytes);
+  const text = decodePage(bytes, contentType);
+  const kind = kindOf(bytes, name, contentType) ?? kindOfText(text);
+  if (kind === undefined) return text;
   throw new YeltoError(`"${name}" is not a page: it holds ${kind}.`, {
     file: name,
     remedy:

@@ -6,7 +6,6 @@ import {
   parseSheet,
   resolveHref,
   supports,
-  tooDeep,
   type Abilities,
   type AtRule,
   type Content,
@@ -30,6 +29,7 @@ import {
 } from './style-set.js';
 import { plainPrelude, withoutNesting } from './nesting.js';
 import { unknownAtRule } from './at-rules.js';
+import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
@@ -112,7 +112,7 @@ export class Gatherer {
   ): void {
     if (sheet.status !== 'loaded') {
       this.#sheets.push({ ...sheet, origin: 'author' });
-      if (sheet.status === 'missing') this.#missing(sheet);
+      this.#faults.push(...faultsOfAbsent(sheet));
       return;
     }
     const { contents, faults } = parseSheet(sheet.css);
@@ -127,22 +127,6 @@ export class Gatherer {
     this.#namespaces = new Map();
     const place: Place = { sheet: index, layer, condition, containers: [], parentText: '', owner, depth: 0 };
     for (const content of contents.slice(imported)) this.#content(content, place);
-  }
-
-  #missing(sheet: Omit<SheetToAdd, 'owner'>): void {
-    const answer =
-      sheet.httpStatus === tooDeep
-        ? ' (imports within imports go too deep here)'
-        : sheet.httpStatus
-          ? ` (the server answered ${sheet.httpStatus})`
-          : '';
-    this.#faults.push({
-      kind: 'sheet-missing',
-      line: sheet.line,
-      column: sheet.column,
-      message: `the sheet "${sheet.href ?? sheet.label}" is missing${answer}; the page is read without it`,
-      remedy: 'A browser shows the page without it too, unless it was only not saved along.',
-    });
   }
 
   /**
@@ -183,7 +167,13 @@ export class Gatherer {
         : this.#layers.enter(from.layer, read.layer, this.#mediaCondition(read.media, condition));
     if (from.chain.includes(href)) return;
     const found = this.findImport(href);
-    const status = found && found.status < 400 ? 'loaded' : 'missing';
+    const status = found
+      ? found.status === 0
+        ? 'unread'
+        : found.status < 400
+          ? 'loaded'
+          : 'missing'
+      : 'missing';
     this.add(
       {
         href,

@@ -5,12 +5,15 @@ export type {
   Conditions,
   ContainerSize,
   Held,
+  LiveNode,
+  LiveTree,
   Origin,
   PageSource,
   Setting,
   Sheet,
   SheetSource,
   SheetStatus,
+  StyleSource,
 } from './types.js';
 export type {
   Keyframes,

@@ -2,6 +2,7 @@ import { html, parse, type DefaultTreeAdapterTypes, type ParserError } from 'par
 import { htmlNamespace, Names, type Tree } from '../selector/index.js';
 import { nearest, type Fault } from '../text/index.js';
 import { PageElement } from './element.js';
+import type { LiveTree } from './types.js';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
 type Element = DefaultTreeAdapterTypes.Element;
@@ -55,6 +56,31 @@ export function parseMarkup(name: string, source: string): Markup {
       ...unclosedFaults(name, growing),
       ...duplicateFaults(name, growing),
     ],
+  };
+}
+
+/** The same from a document's tree, as it stands. */
+export function markupOf({ quirks, nodes }: LiveTree): Markup {
+  const made = nodes.map(({ tag, namespace = htmlNamespace, attributes }) => ({
+    nodeName: tag,
+    tagName: tag,
+    namespaceURI: namespace,
+    attrs: attributes.map(([name, value]) => ({ name, value })),
+    childNodes: [] as unknown[],
+  }));
+  nodes.forEach(({ content }, i) => {
+    for (const one of content)
+      made[i].childNodes.push(typeof one === 'number' ? made[one] : { nodeName: '#text', value: one });
+  });
+  // What a parser's nodes have beside these is asked of none.
+  const document = { childNodes: made.slice(0, 1) } as unknown as DefaultTreeAdapterTypes.Document;
+  const growing = growElements(document);
+  return {
+    elements: growing.elements,
+    tree: buildTree(growing, quirks),
+    mentions: growing.mentions,
+    base: growing.base,
+    faults: [],
   };
 }
 

@@ -1,9 +1,15 @@
 import { resolveHref } from '../sheet/index.js';
 import { Grammar } from '../value/index.js';
 import { Gatherer, type SheetToAdd } from './gather.js';
-import { parseMarkup, type Markup, type SheetMention } from './markup.js';
+import { markupOf, parseMarkup, type Markup, type SheetMention } from './markup.js';
 import { Page } from './page.js';
-import { usualConditions, type PageSource, type SheetSource, type SheetStatus } from './types.js';
+import {
+  usualConditions,
+  type PageSource,
+  type SheetSource,
+  type SheetStatus,
+  type StyleSource,
+} from './types.js';
 
 /**
  * Makes a page from markup and the texts of its sheets. Never throws for what the markup or a sheet holds:
@@ -12,7 +18,7 @@ import { usualConditions, type PageSource, type SheetSource, type SheetStatus } 
  * @throws YeltoError when `conditions` name a state or selector that cannot be read.
  */
 export function parsePage(source: PageSource): Page {
-  return pageFrom(parseMarkup(source.name, source.html), source);
+  return pageFrom(source.tree ? markupOf(source.tree) : parseMarkup(source.name, source.html), source);
 }
 
 /** The same from markup that was read already. */
@@ -24,28 +30,8 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
     const found = library.take(href);
     return found && { css: found.css, status: found.status ?? 200 };
   });
-  let preferred: string | undefined;
-  let embedded = 0;
-  for (const mention of markup.mentions) {
-    const title = mention.element.attributes.get('title')?.trim() ?? '';
-    const isAlternate = /(^|\s)alternate(\s|$)/i.test(mention.element.attributes.get('rel') ?? '');
-    if (title !== '' && !isAlternate) preferred ??= title;
-    const isOff = isAlternate ? title !== '' : title !== '' && title !== preferred;
-    if (mention.href === undefined) embedded++;
-    gatherer.add(sheetOf(mention, library, embedded, isOff));
-  }
-  for (const added of library.untaken) {
-    const { href, css, media = '', status = 200 } = added;
-    gatherer.add({
-      href,
-      label: labelOf(href),
-      css,
-      status: status < 400 ? 'loaded' : 'missing',
-      httpStatus: added.status,
-      how: 'added',
-      media,
-    });
-  }
+  if (source.styles) for (const style of source.styles) gatherer.add(liveSheet(style, markup));
+  else addMentioned(gatherer, markup, library);
   const styles = gatherer.result;
   const shared = {
     name: source.name,
@@ -58,6 +44,45 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
     settings: source.settings ?? [],
   };
   return new Page(shared, { ...usualConditions, ...source.conditions });
+}
+
+/** The sheets that markup names, in order; of titled ones the first set alone is on (CSSOM 1 §6.2). */
+function addMentioned(gatherer: Gatherer, markup: Markup, library: SheetLibrary): void {
+  let preferred: string | undefined;
+  let embedded = 0;
+  for (const mention of markup.mentions) {
+    const title = mention.element.attributes.get('title')?.trim() ?? '';
+    const isAlternate = /(^|\s)alternate(\s|$)/i.test(mention.element.attributes.get('rel') ?? '');
+    if (title !== '' && !isAlternate) preferred ??= title;
+    const isOff = isAlternate ? title !== '' : title !== '' && title !== preferred;
+    if (mention.href === undefined) embedded++;
+    gatherer.add(sheetOf(mention, library, embedded, isOff));
+  }
+  for (const { href, css, media = '', status } of library.untaken)
+    gatherer.add({
+      href,
+      label: labelOf(href),
+      css,
+      status: statusFor(status),
+      httpStatus: status,
+      how: 'added',
+      media,
+    });
+}
+
+/** By the answer of HTTP; 0 stands for none. */
+export function statusFor(answer = 200): SheetStatus {
+  if (answer === 0) return 'unread';
+  return answer < 400 ? 'loaded' : 'missing';
+}
+
+function liveSheet(
+  { owner, href, css, label, media = '', status, isByScript }: StyleSource,
+  markup: Markup,
+): SheetToAdd {
+  const element = owner === undefined ? undefined : markup.elements[owner];
+  const how = isByScript ? 'script' : href === undefined ? 'embedded' : 'linked';
+  return { href, label: label ?? labelOf(href ?? ''), css, status, how, media, owner: element };
 }
 
 function labelOf(href: string): string {
@@ -80,14 +105,13 @@ function sheetOf(mention: SheetMention, library: SheetLibrary, embedded: number,
     };
   }
   const found = library.take(href);
-  const isMissing = !found || (found.status ?? 200) >= 400;
   const status: SheetStatus = element.attributes.has('disabled')
     ? 'disabled'
     : isOff
       ? 'alternative'
-      : isMissing
-        ? 'missing'
-        : 'loaded';
+      : found
+        ? statusFor(found.status)
+        : 'missing';
   return {
     href,
     label: labelOf(href),

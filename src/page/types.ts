@@ -8,7 +8,7 @@ export interface SheetSource {
   readonly css: string;
   /** A media query list that holds beside the one in the markup. */
   readonly media?: string;
-  /** The HTTP status; 400 and above count as missing. Default 200. */
+  /** The HTTP status; 400 and above count as missing, 0 for no answer counts as unread. Default 200. */
   readonly status?: number;
 }
 
@@ -21,11 +21,50 @@ export interface Setting {
   readonly value: string;
 }
 
+/** One element of a document as it stands, whatever a parser would make of it. */
+export interface LiveNode {
+  /** Number of the enclosing element; −1 for the root. A parent comes before its children. */
+  readonly parent: number;
+  /** Its local name, and its namespace where that is not HTML's. */
+  readonly tag: string;
+  readonly namespace?: string;
+  readonly attributes: readonly (readonly [name: string, value: string])[];
+  /** Its texts and, by number, its children, in order. */
+  readonly content: readonly (string | number)[];
+}
+
+/** A document's tree as data: scripts build what no markup can say. */
+export interface LiveTree {
+  readonly quirks: boolean;
+  /** In document order, numbered from 0. */
+  readonly nodes: readonly LiveNode[];
+}
+
+/** A sheet as a document has it, in the order in which the cascade takes them (CSSOM 1 §6.2). */
+export interface StyleSource {
+  /** Number of the `<style>` or `<link>`; undefined for one that a script made. */
+  readonly owner?: number;
+  /** Its whole address; undefined where it has none. */
+  readonly href?: string;
+  /** The file's text where it says what the document has; else the rules as they stand, one a line; '' for unread. */
+  readonly css: string;
+  /** What to call one without an address, `<style> 2`. */
+  readonly label?: string;
+  /** Whether the text is in no file and not in the markup: a script put the rules in. */
+  readonly isByScript?: boolean;
+  readonly media?: string;
+  readonly status: 'loaded' | 'missing' | 'disabled' | 'unread';
+}
+
 /** What a page is made from: generated markup, and the texts of the sheets that it names. */
 export interface PageSource {
   /** A path or an address, for messages; an address is also what links are resolved against. */
   readonly name: string;
   readonly html: string;
+  /** The tree of a live document, in place of the markup, which is '' then. */
+  readonly tree?: LiveTree;
+  /** All sheets of a live document but the imported ones, in place of those that the markup names. */
+  readonly styles?: readonly StyleSource[];
   /** Linked and imported sheets in any order; one that nothing names is taken as loaded last. */
   readonly sheets?: readonly SheetSource[];
   readonly conditions?: Partial<Conditions>;
@@ -70,7 +109,8 @@ export const usualConditions: Conditions = {
   held: [],
 };
 
-export type SheetStatus = 'loaded' | 'missing' | 'alternative' | 'disabled';
+/** `missing`: no browser has it either. `unread`: a browser may have it, and nobody could read it here. */
+export type SheetStatus = 'loaded' | 'missing' | 'unread' | 'alternative' | 'disabled';
 
 /** One stylesheet of a page. */
 export interface Sheet {
@@ -82,7 +122,7 @@ export interface Sheet {
   readonly status: SheetStatus;
   readonly httpStatus?: number;
   readonly origin: 'author';
-  readonly how: 'linked' | 'embedded' | 'imported' | 'added';
+  readonly how: 'linked' | 'embedded' | 'imported' | 'added' | 'script';
   /** Media query list of the markup and the import; '' for all. */
   readonly media: string;
   /** Where the markup names it. */

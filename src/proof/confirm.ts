@@ -41,14 +41,16 @@ export function confirm(page: Page, expected: string): readonly Step[] {
 }
 
 function notLoaded(page: Page): Step {
-  const missing = page.sheets.filter(({ status }) => status === 'missing');
+  const absent = page.sheets.filter(({ status }) => status === 'missing' || status === 'unread');
   return {
     question: 'is the sheet loaded',
     ok: false,
     seen: [
       'No sheet of the page holds your rules.',
-      ...missing.map(
-        ({ label, httpStatus }) => `${label} is missing${httpStatus ? ` (${httpStatus})` : ''}.`,
+      ...absent.map(({ label, status, httpStatus }) =>
+        status === 'unread'
+          ? `${label} could not be read; they may be in it.`
+          : `${label} is missing${httpStatus ? ` (${httpStatus})` : ''}.`,
       ),
     ],
     remedy:

@@ -48,6 +48,35 @@ export function judge(
   sightings: readonly Sighting[],
   remedies: Remedies,
 ): Judgement {
+  const found = judgeByWhatIsRead(laid, drafted, sightings, remedies);
+  const unread = laid.styles.sheets.find(({ status }) => status === 'unread');
+  // What matches nothing does so whatever a sheet says.
+  if (!unread || found.outcome === 'matches-nothing') return found;
+  return {
+    outcome: 'cannot-tell',
+    conditions: found.conditions,
+    why: `by all that could be read it ${wordsOf[found.outcome]}, but the sheet "${unread.href ?? unread.label}" could not be read, and may say otherwise`,
+    remedy: 'Look at the thing on the live page, with yelto try; or save the page with its sheets.',
+  };
+}
+
+const wordsOf: Readonly<Record<Outcome, string>> = {
+  wins: 'wins',
+  partly: 'wins in part',
+  loses: 'loses',
+  needless: 'changes nothing',
+  'no-effect': 'shows nothing',
+  'matches-nothing': 'matches nothing',
+  invalid: 'is not valid',
+  'cannot-tell': 'cannot be told',
+};
+
+function judgeByWhatIsRead(
+  laid: Page,
+  drafted: Drafted,
+  sightings: readonly Sighting[],
+  remedies: Remedies,
+): Judgement {
   const { block } = drafted;
   const views = new Set(sightings.map(({ look }) => look.view.tree));
   const matches = [...views].some((tree) => {

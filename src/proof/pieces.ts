@@ -8,7 +8,7 @@ export function pieceVerdicts(laid: Page, draft: string): Verdict[] {
   const { faults, sheets } = laid.overlay!.styles;
   const own = sheets[laid.overlay!.sheet].label;
   const pieces = faults
-    .filter(({ file, kind }) => file === own && kind !== 'sheet-missing')
+    .filter(({ file, kind }) => file === own && kind !== 'sheet-missing' && kind !== 'sheet-unread')
     .map(({ line = 1, column = 1, message, remedy }) =>
       verdict(laid, draft, { line, column }, 'invalid', message, remedy),
     );

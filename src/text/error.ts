@@ -54,4 +54,4 @@ export interface Fault extends Place {
 }
 
 export type FaultKind =
-  'markup' | 'sheet-missing' | 'syntax' | 'selector' | 'property' | 'value' | 'condition';
+  'markup' | 'sheet-missing' | 'sheet-unread' | 'syntax' | 'selector' | 'property' | 'value' | 'condition';

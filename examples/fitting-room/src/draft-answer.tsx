@@ -68,7 +68,7 @@ export function DraftAnswer({
         </Group>
       ))}
       {room.verdicts.map(({ line, declaration, selector, outcome, why, remedy, page }, i) => (
-        <div key={i} style={{ marginBottom: 8 }}>
+        <div key={i} className="verdict" data-outcome={outcome} style={{ marginBottom: 8 }}>
           <Group gap={6} wrap="nowrap" align="flex-start">
             <Badge
               color={tone[outcome]}

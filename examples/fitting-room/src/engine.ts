@@ -136,11 +136,18 @@ function tell(error: unknown): Failed {
 }
 
 const engine = {
-  load(source: PageSource): { elements: number; missing: string[]; widths: number[]; visited: string[] } {
+  load(source: PageSource): {
+    elements: number;
+    missing: string[];
+    unread: string[];
+    widths: number[];
+    visited: string[];
+  } {
     asBrowser = bare = page = parsePage(source);
     visited.set(plainAddress(source.name), page);
     return {
       elements: page.elements.length,
+      unread: page.sheets.filter(({ status }) => status === 'unread').map(({ label }) => label),
       missing: page.sheets.filter(({ status }) => status === 'missing').map(({ label }) => label),
       widths: page.widths,
       visited: [...visited.keys()],

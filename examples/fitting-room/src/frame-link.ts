@@ -5,7 +5,7 @@ import { invitation, siteOrigin } from './invitation.js';
 
 export interface FrameEvents {
   readonly onReady: (address: string) => void;
-  readonly onPage: (source: Extract<ToRoom, { kind: 'page' }>['source']) => void;
+  readonly onPage: (source: Extract<ToRoom, { kind: 'page' }>['source'], followed: readonly number[]) => void;
   readonly onHover: (index: number) => void;
   readonly onPoint: (indices: readonly number[]) => void;
   readonly onClimb: (by: 1 | -1) => void;
@@ -36,6 +36,7 @@ export class FrameLink {
   hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', holds });
 
   suppose = (what?: WhatIf): void => this.#tell({ kind: 'suppose', what });
+  follow = (indices: readonly number[]): void => this.#tell({ kind: 'follow', indices });
   scroll = (y: number): void => this.#tell({ kind: 'scroll', y });
 
   /** undefined where the element has no box, or the page does not answer within a second. */
@@ -67,7 +68,7 @@ export class FrameLink {
         this.#isReady = true;
         return this.events.onReady?.(String(message.address));
       case 'page':
-        return this.events.onPage?.(message.source);
+        return this.events.onPage?.(message.source, message.followed.map(Number));
       case 'hover':
         return this.events.onHover?.(Number(message.index));
       case 'point':

@@ -62,6 +62,12 @@ export function RoomView() {
           </Text>
         </Group>
         <Troubles room={room} />
+        {room.unread.length > 0 && (
+          <Alert color="yellow" p="xs" mb="sm">
+            The browser has {room.unread.join(', ')}, and nobody here may read{' '}
+            {room.unread.length === 1 ? 'it' : 'them'}: what hangs on that cannot be told.
+          </Alert>
+        )}
         {room.missing.length > 0 && (
           <Alert color="yellow" p="xs" mb="sm">
             Missing on this page: {room.missing.join(', ')}. It is shown without.

@@ -1,5 +1,5 @@
 // The web socket to the room's server, which keeps the draft in its file.
-import type { Step } from 'yelto';
+import type { SheetSource, Step } from 'yelto';
 import { invitation } from './invitation.js';
 
 export interface DraftState {
@@ -37,6 +37,8 @@ export class ServerLink {
   redo = () => this.#ask<DraftState>({ kind: 'redo' });
   /** Keeps what stood in the panel; resolves to the file's name. */
   backup = (text: string) => this.#ask<string>({ kind: 'backup', text });
+  /** A sheet of another host with all that it imports. */
+  sheet = (address: string) => this.#ask<SheetSource[]>({ kind: 'sheet', address });
   confirm = (path: string) => this.#ask<Step[]>({ kind: 'confirm', path });
 
   #open(): void {

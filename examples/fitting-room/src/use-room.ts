@@ -4,11 +4,14 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LiveBox, LiveHold, WhatIf } from 'yelto/browser';
 import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
 import { FrameLink } from './frame-link.js';
+import { withForeign } from './foreign.js';
 import { useDraft, type Draft } from './use-draft.js';
 
 export interface Room {
   readonly status: string;
   readonly missing: readonly string[];
+  /** Sheets that the browser has and nobody could read. */
+  readonly unread: readonly string[];
   readonly isPicking: boolean;
   readonly rungs: readonly Rung[];
   /** What lies beneath the pressed point besides the box that was hit, topmost first. */
@@ -51,12 +54,16 @@ export function useRoom(): Room {
     [],
   );
   const stage = useRef<FrameLink | undefined>(undefined);
-  const showDraft = useCallback((text: string) => stage.current?.tryDraft(text), []);
-  const draft = useDraft(showDraft);
+  // Told at once, not with the next rendering: a page that is ready in between must not miss it.
   const kept = useRef('');
-  kept.current = draft.text;
+  const showDraft = useCallback((text: string) => {
+    kept.current = text;
+    stage.current?.tryDraft(text);
+  }, []);
+  const draft = useDraft(showDraft);
   const [status, setStatus] = useState('Opening the page…');
   const [missing, setMissing] = useState<readonly string[]>([]);
+  const [unread, setUnread] = useState<readonly string[]>([]);
   const [isPicking, setIsPicking] = useState(false);
   const [rungs, setRungs] = useState<readonly Rung[]>([]);
   const [beneath, setBeneath] = useState<readonly Rung[]>([]);
@@ -169,17 +176,51 @@ export function useRoom(): Room {
     return () => window.removeEventListener('keydown', press, { capture: true });
   }, [climb, isPicking, setPicking, take]);
 
+  // What is kept an eye on while the page changes: for callbacks that outlive a rendering.
+  const eyed = useRef({ leaf: -1, chosen, held, looked });
+  eyed.current = { leaf: rungs[0]?.index ?? -1, chosen, held, looked };
+  useEffect(() => {
+    const { leaf } = eyed.current;
+    stage.current?.follow([leaf, chosen?.index ?? -1, ...held.map(({ index }) => index)]);
+  }, [chosen, held, rungs]);
+
+  /** Goes on where the person was, on a page that has changed under them. */
+  const goOn = useCallback(
+    async ([leaf = -1, index = -1, ...holders]: readonly number[]) => {
+      const { chosen: was, held: before, looked: under } = eyed.current;
+      const still = before.flatMap((toggle, i) =>
+        holders[i] >= 0 ? [{ ...toggle, index: holders[i] }] : [],
+      );
+      if (before.length || under.length) {
+        await engine.hold(still, under);
+        setHeld(still);
+      }
+      if (!was) return '';
+      if (index < 0) {
+        setChosen(undefined);
+        setRungs([]);
+        return 'What you chose is gone from the page.';
+      }
+      setRungs(await engine.ladder(leaf < 0 ? index : leaf));
+      await choose({ ...was, index });
+      return '';
+    },
+    [choose, engine],
+  );
+
   const read = useCallback(
-    async (source: Parameters<Engine['load']>[0]) => {
-      const found = await engine.load(source);
+    async (source: Parameters<Engine['load']>[0], followed: readonly number[]) => {
+      const found = await engine.load(await withForeign(source, draft.link));
       setMissing(found.missing);
+      setUnread(found.unread);
       setWidths(found.widths);
       setVisited(found.visited);
       setAsked(await engine.asked());
-      setStatus(`${found.elements} elements read`);
+      const said = await goOn(followed);
+      setStatus(said || `${found.elements} elements read`);
       setReads((before) => before + 1);
     },
-    [engine],
+    [draft.link, engine, goOn],
   );
 
   const enter = useCallback(
@@ -198,7 +239,7 @@ export function useRoom(): Room {
           setStatus('Reading the page…');
           stage.current?.tryDraft(kept.current);
         },
-        onPage: (source) => void read(source),
+        onPage: (source, followed) => void read(source, followed),
         onHover: (index) => {
           hovered.current = index;
           climbed.current = -1;
@@ -262,6 +303,7 @@ export function useRoom(): Room {
   return {
     status,
     missing,
+    unread,
     isPicking,
     rungs,
     beneath,

@@ -6,6 +6,7 @@ import { openPage } from '../open-page.js';
 import { confirm } from '../../proof/index.js';
 import { DraftStore, type DraftState } from './draft-store.js';
 import { isOwnHost, isToken, listenLocally, refuse } from './guard.js';
+import { readForeignSheet } from './foreign-sheet.js';
 import { closeServer } from './site-server.js';
 
 /** What the room tells its server. */
@@ -14,7 +15,9 @@ export type RoomRequest =
   | { readonly kind: 'undo' | 'redo'; readonly id: number }
   /** What stood in the panel before, to be kept beside the draft. */
   | { readonly kind: 'backup'; readonly id: number; readonly text: string }
-  | { readonly kind: 'confirm'; readonly id: number; readonly path: string };
+  | { readonly kind: 'confirm'; readonly id: number; readonly path: string }
+  /** A sheet of another host, which the page may not read. */
+  | { readonly kind: 'sheet'; readonly id: number; readonly address: string };
 
 /** What the server tells the room. `draft` comes unasked, at the beginning and when the file changed outside. */
 export type RoomNotice =
@@ -37,6 +40,13 @@ interface RoomOptions {
   readonly site?: string;
 }
 
+/** The room's page is framed by nobody, and tells nobody where it stands. */
+const closedHeaders = {
+  'x-frame-options': 'DENY',
+  'referrer-policy': 'no-referrer',
+  'cross-origin-resource-policy': 'same-origin',
+};
+
 /** Text that a room may send at once, bytes. */
 const largestMessage = 8_000_000;
 
@@ -55,9 +65,7 @@ export async function serveRoom({ files, draft, token, port, site }: RoomOptions
   const server = createServer((request, response) => {
     if (!isOwnHost(request, portOf()))
       return refuse(response, 421, 'This server answers to 127.0.0.1 alone.');
-    response.setHeader('x-frame-options', 'DENY');
-    response.setHeader('referrer-policy', 'no-referrer');
-    response.setHeader('cross-origin-resource-policy', 'same-origin');
+    for (const [name, value] of Object.entries(closedHeaders)) response.setHeader(name, value);
     if (request.method !== 'GET' && request.method !== 'HEAD')
       return refuse(response, 405, 'Only reading is possible here.');
     pages(request, response, () => refuse(response, 404, 'There is nothing here.'));
@@ -106,6 +114,8 @@ export async function serveRoom({ files, draft, token, port, site }: RoomOptions
       }
       case 'backup':
         return store.backUp(request.text);
+      case 'sheet':
+        return readForeignSheet(request.address, site);
       case 'confirm': {
         if (!site) throw new YeltoError('There is no live site to ask: a folder is shown.');
         const address = new URL(request.path, site);
@@ -145,13 +155,14 @@ function isAllowed(request: IncomingMessage, port: number, token: string): boole
 
 function readRequest(text: string): RoomRequest | undefined {
   try {
-    const { kind, id, text: draft, base, path } = JSON.parse(text) as Record<string, unknown>;
+    const { kind, id, text: draft, base, path, address } = JSON.parse(text) as Record<string, unknown>;
     if (typeof id !== 'number') return undefined;
     if (kind === 'save' && typeof draft === 'string' && typeof base === 'string')
       return { kind, id, text: draft, base };
     if (kind === 'undo' || kind === 'redo') return { kind, id };
     if (kind === 'backup' && typeof draft === 'string') return { kind, id, text: draft };
     if (kind === 'confirm' && typeof path === 'string') return { kind, id, path };
+    if (kind === 'sheet' && typeof address === 'string') return { kind, id, address };
   } catch {
     // Not JSON.
   }

@@ -1,0 +1,128 @@
+import type { SheetSource, StyleSource } from '../page/index.js';
+import { isOwnSheet, makeOwnSheet } from './own.js';
+
+/** The sheets of a document in the order of the cascade, and the texts of those that they import. */
+export interface ReadStyles {
+  readonly styles: readonly StyleSource[];
+  readonly imported: readonly SheetSource[];
+}
+
+/** Rules as they stood when they were looked at; undefined where the browser does not let them be read. */
+interface Snapshot {
+  readonly sheet: CSSStyleSheet;
+  readonly rules?: readonly string[];
+  readonly imports: readonly { readonly href: string; readonly inner?: Snapshot }[];
+}
+
+/**
+ * Reads the styles that a document has, whoever put them in: the sheets of its elements, then those that scripts
+ * adopted. The text of a file or of a `<style>` is taken where it says what the document has, as it tells places.
+ * A sheet that the browser does not let the page read is `unread`, with its address.
+ */
+export async function readStyles(
+  document: Document,
+  numberOf: (element: Element) => number,
+): Promise<ReadStyles> {
+  // What stands now, all at once; texts come later.
+  const snapshots = [...document.styleSheets, ...document.adoptedStyleSheets]
+    .filter((sheet) => !isOwnSheet(sheet))
+    .map((sheet) => ({ ...snapshotOf(sheet), isOff: sheet.disabled, media: sheet.media.mediaText }));
+  const missing = missingLinks(document, numberOf);
+  const imported = new Map<string, SheetSource>();
+  let embedded = 0;
+  const styles: StyleSource[] = [];
+  for (const one of snapshots) {
+    const { sheet, isOff, media } = one;
+    const owner = sheet.ownerNode as Element | null;
+    const text = owner?.localName === 'style' ? (owner.textContent ?? '') : await textAt(sheet.href);
+    const read = readSnapshot(one, text, document);
+    await readImports(one, imported, document);
+    const label = sheet.href
+      ? undefined
+      : owner
+        ? `<style> ${++embedded}${read?.isByScript ? ', filled by a script' : ''}`
+        : 'a sheet put in by a script';
+    styles.push({
+      ...(owner ? { owner: numberOf(owner) } : {}),
+      ...(sheet.href ? { href: sheet.href } : {}),
+      ...(label ? { label } : {}),
+      ...(read?.isByScript ? { isByScript: true } : {}),
+      css: read?.css ?? '',
+      media,
+      status: isOff ? 'disabled' : read ? 'loaded' : 'unread',
+    });
+  }
+  return { styles: [...styles, ...missing], imported: [...imported.values()] };
+}
+
+function snapshotOf(sheet: CSSStyleSheet, depth = 0): Snapshot {
+  try {
+    const rules = [...sheet.cssRules];
+    const imports = rules.flatMap((rule) => {
+      if (!isImport(rule) || depth > 30) return [];
+      const inner = rule.styleSheet;
+      const href = inner?.href ?? new URL(rule.href, sheet.href ?? document.baseURI).href;
+      return [{ href, inner: inner ? snapshotOf(inner, depth + 1) : undefined }];
+    });
+    return { sheet, rules: rules.map(({ cssText }) => cssText), imports };
+  } catch {
+    return { sheet, imports: [] };
+  }
+}
+
+const isImport = (rule: CSSRule): rule is CSSImportRule => rule.type === 3;
+
+/** The text that says what the sheet has; undefined where nobody may read it. */
+function readSnapshot(
+  { rules, sheet }: Snapshot,
+  text: string | undefined,
+  document: Document,
+): { css: string; isByScript: boolean } | undefined {
+  if (!rules) return undefined;
+  if (text !== undefined && saysTheSame(text, rules, document)) return { css: text, isByScript: false };
+  // The file's rules, but not its text: scripts, or a file that the page may not fetch.
+  return { css: rules.join('\n'), isByScript: sheet.href === null };
+}
+
+/** Imports are left out of a sheet that is made here; they are compared by what they lead to. */
+function saysTheSame(text: string, rules: readonly string[], document: Document): boolean {
+  const read = [...makeOwnSheet(document, text).cssRules].map(({ cssText }) => cssText);
+  const standing = rules.filter((rule) => !rule.startsWith('@import'));
+  return read.length === standing.length && read.every((rule, i) => rule === standing[i]);
+}
+
+async function readImports(
+  { imports }: Snapshot,
+  found: Map<string, SheetSource>,
+  document: Document,
+): Promise<void> {
+  for (const { href, inner } of imports) {
+    if (found.has(href)) continue;
+    if (!inner) {
+      found.set(href, { href, css: '', status: 404 });
+      continue;
+    }
+    const read = readSnapshot(inner, await textAt(href), document);
+    found.set(href, { href, css: read?.css ?? '', status: read ? 200 : 0 });
+    await readImports(inner, found, document);
+  }
+}
+
+/** The browser has it already; undefined where the page may not fetch it. */
+async function textAt(href: string | null): Promise<string | undefined> {
+  if (!href) return undefined;
+  try {
+    const answer = await fetch(href, { cache: 'force-cache' });
+    return answer.ok ? await answer.text() : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Links to sheets that the browser did not get. */
+function missingLinks(document: Document, numberOf: (element: Element) => number): StyleSource[] {
+  const links = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i][href]')];
+  return links
+    .filter((link) => !link.sheet && !link.disabled && !/\balternate\b/i.test(link.rel))
+    .map((link) => ({ owner: numberOf(link), href: link.href, css: '', status: 'missing' as const }));
+}

@@ -1,0 +1,30 @@
+import type { LiveNode, LiveTree } from '../page/index.js';
+import { heldMark, liveElements } from './own.js';
+
+const html = 'http://www.w3.org/1999/xhtml';
+
+/** The document's tree as it stands; elements keep their order, `nodes[i]` is the i-th of `liveElements`. */
+export function readTree(document: Document): LiveTree {
+  const elements = liveElements(document);
+  const numbers = new Map(elements.map((element, index) => [element, index]));
+  const nodes = elements.map((element): LiveNode => {
+    const { localName, namespaceURI, attributes, childNodes, parentElement } = element;
+    const content: (string | number)[] = [];
+    for (const child of childNodes) {
+      const number = numbers.get(child as Element);
+      if (number !== undefined) content.push(number);
+      // Text, and what XML marks as such.
+      else if (child.nodeType === 3 || child.nodeType === 4) content.push(child.nodeValue ?? '');
+    }
+    return {
+      parent: parentElement ? (numbers.get(parentElement) ?? -1) : -1,
+      tag: localName,
+      ...(namespaceURI === html ? {} : { namespace: namespaceURI ?? '' }),
+      attributes: [...attributes]
+        .filter(({ name }) => name !== heldMark)
+        .map(({ name, value }) => [name, value]),
+      content,
+    };
+  });
+  return { quirks: document.compatMode === 'BackCompat', nodes };
+}

@@ -1,0 +1,100 @@
+import { heldMark, isOwnSheet, ownMark } from './own.js';
+
+/** How long nothing may change before the page is read again, and how long it may go on changing, ms. */
+const quietFor = 150;
+const longest = 1500;
+/** How often the styles are looked at: no event tells of a rule that a script puts in. */
+const lookEvery = 100;
+
+/** Sees that a document, or the styles that it has, become others. */
+export interface Watch {
+  /** Whether something has changed that was not called back for yet. */
+  readonly isChanged: boolean;
+  /** What was done by ourselves up to now is no change of the page's. */
+  forgive(): void;
+  leave(): void;
+}
+
+/**
+ * Calls back when a document has changed and been quiet for a moment, and at the latest after a while of changing.
+ * `tend` is called often, to put back what a page threw out.
+ */
+export function watchDocument(document: Document, onQuiet: () => void, tend: () => void): Watch {
+  const window = document.defaultView!;
+  let timer = 0;
+  let since = 0;
+  const changed = () => {
+    window.clearTimeout(timer);
+    since ||= Date.now();
+    const wait = Math.max(0, Math.min(quietFor, since + longest - Date.now()));
+    timer = window.setTimeout(() => {
+      since = 0;
+      onQuiet();
+    }, wait);
+  };
+  const observer = new window.MutationObserver((records) => {
+    if (records.some((record) => !isOurs(record))) changed();
+  });
+  observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+  let known = stylesOf(document);
+  const ticking = window.setInterval(() => {
+    tend();
+    const now = stylesOf(document);
+    if (now.length !== known.length || now.some((one, i) => !isSame(one, known[i]))) {
+      known = now;
+      changed();
+    }
+  }, lookEvery);
+  return {
+    get isChanged() {
+      if (observer.takeRecords().some((record) => !isOurs(record))) changed();
+      return since > 0;
+    },
+    forgive() {
+      observer.takeRecords();
+    },
+    leave() {
+      observer.disconnect();
+      window.clearInterval(ticking);
+      window.clearTimeout(timer);
+    },
+  };
+}
+
+function isOurs({ target, attributeName, addedNodes, removedNodes }: MutationRecord): boolean {
+  if (attributeName === heldMark) return true;
+  const isOwn = (node: Node) => (node as Element).closest?.(`[${ownMark}]`) != null;
+  const moved = [...addedNodes, ...removedNodes];
+  return isOwn(target) || (moved.length > 0 && moved.every(isOwn));
+}
+
+/** What tells cheaply that a document's styles are others. */
+interface StyleState {
+  readonly sheet: CSSStyleSheet;
+  readonly isOff: boolean;
+  readonly media: string;
+  /** −1 where they may not be read. */
+  readonly rules: number;
+}
+
+function stylesOf(document: Document): StyleState[] {
+  return [...document.styleSheets, ...document.adoptedStyleSheets]
+    .filter((sheet) => !isOwnSheet(sheet))
+    .map((sheet) => ({
+      sheet,
+      isOff: sheet.disabled,
+      media: sheet.media.mediaText,
+      rules: amountOfRules(sheet),
+    }));
+}
+
+function amountOfRules(sheet: CSSStyleSheet): number {
+  try {
+    return sheet.cssRules.length;
+  } catch {
+    return -1;
+  }
+}
+
+const isSame = (a: StyleState, b: StyleState) =>
+  a.sheet === b.sheet && a.isOff === b.isOff && a.media === b.media && a.rules === b.rules;
