@@ -1,38 +1,31 @@
-import { liveElements } from './own.js';
-
 /** Finds things again after a page has rebuilt itself. */
 export interface Follower {
-  /** From now on these, by their numbers as the page stands. */
-  follow(indices: readonly number[]): void;
-  /** Their numbers now; −1 for one that is gone. */
-  found(): number[];
+  /** From now on these. */
+  follow(elements: readonly (Element | undefined)[]): void;
+  /** What they are among the elements that there are now; undefined for one that is gone. */
+  among(elements: readonly Element[]): (Element | undefined)[];
 }
 
 interface Followed {
   readonly element: Element;
-  /** Where it stood, for a page that put a like one in its place. */
+  /** Where it stood, for a page that puts a like one in its place. */
   readonly path: string;
 }
 
-export function makeFollower(document: Document): Follower {
+export function makeFollower(): Follower {
   let followed: (Followed | undefined)[] = [];
   return {
-    follow(indices) {
-      const elements = liveElements(document);
-      followed = indices.map(
-        (index) => elements[index] && { element: elements[index], path: pathOf(elements[index]) },
-      );
+    follow(elements) {
+      followed = elements.map((element) => element && { element, path: pathOf(element) });
     },
-    found() {
-      const elements = liveElements(document);
+    among(elements) {
       followed = followed.map((one) => {
         if (!one || one.element.isConnected) return one;
-        const like = elements.find(
-          (element) => element.localName === one.element.localName && pathOf(element) === one.path,
-        );
+        const { localName } = one.element;
+        const like = elements.find((other) => other.localName === localName && pathOf(other) === one.path);
         return like && { element: like, path: one.path };
       });
-      return followed.map((one) => (one ? elements.indexOf(one.element) : -1));
+      return followed.map((one) => one?.element);
     },
   };
 }
@@ -41,8 +34,9 @@ export function makeFollower(document: Document): Follower {
 function pathOf(element: Element): string {
   const steps: string[] = [];
   for (let at: Element | null = element; at; at = at.parentElement) {
-    const like = [...(at.parentElement?.children ?? [])].filter((one) => one.localName === at!.localName);
-    steps.unshift(`${at.localName}#${at.id}.${at.getAttribute('class') ?? ''}:${like.indexOf(at)}`);
+    const { localName, id } = at;
+    const like = [...(at.parentElement?.children ?? [])].filter((one) => one.localName === localName);
+    steps.unshift(`${localName}#${id}.${at.getAttribute('class') ?? ''}:${like.indexOf(at)}`);
   }
   return steps.join(' > ');
 }

@@ -1,5 +1,4 @@
-import { heldMark, liveElements, makeOwnSheet } from './own.js';
-import type { LiveHold } from './messages.js';
+import { heldMark, makeOwnSheet } from './own.js';
 
 /** States that also hold for every enclosing box (Selectors 4 §9.1–9.3). */
 const climbing: Readonly<Record<string, string>> = {
@@ -8,9 +7,15 @@ const climbing: Readonly<Record<string, string>> = {
   focus: 'focus-within',
 };
 
+/** A state, `:hover` or `.is-open`, and who carries it. */
+export interface HeldOn {
+  readonly element: Element;
+  readonly state: string;
+}
+
 /** Keeps states on in a live document; a later call takes the place of an earlier one. */
 export interface Holder {
-  hold(holds: readonly LiveHold[]): void;
+  hold(holds: readonly HeldOn[]): void;
   /** Sees to it that the page does not lose what is held. */
   tend(): void;
 }
@@ -27,11 +32,8 @@ export function makeHolder(document: Document): Holder {
     hold(holds) {
       for (const back of undo) back();
       undo = [];
-      const elements = liveElements(document);
       const pseudos = new Set<string>();
-      for (const { index, state } of holds) {
-        const element = elements[index];
-        if (!element) continue;
+      for (const { element, state } of holds) {
         if (state.startsWith('.')) undo.push(addClass(element, state.slice(1)));
         else if (state.startsWith('[')) undo.push(setAttribute(element, state));
         else undo.push(...mark(element, state.replace(/^:+/, ''), pseudos));

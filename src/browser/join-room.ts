@@ -1,11 +1,12 @@
 import { makeFollower } from './follow.js';
-import { makeHolder } from './hold.js';
+import { makeHolder, type Holder } from './hold.js';
 import { measureBox } from './measure.js';
 import { isGenuine, type ToPage, type ToRoom } from './messages.js';
+import { Numbering } from './numbering.js';
 import { readDocument } from './read-document.js';
-import { enterStage } from './stage.js';
+import { enterStage, type Stage } from './stage.js';
 import { watchDocument } from './watch.js';
-import { makeSupposer } from './what-if.js';
+import { makeSupposer, type Supposer } from './what-if.js';
 
 /** How the page's script finds its room. */
 export interface Invitation {
@@ -25,26 +26,36 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
   const window = document.defaultView;
   if (!window || window.parent === window) return;
   const tell = (message: ToRoom) => window.parent.postMessage({ ...message, yelto: token }, room);
-  // Elements are named by their number, so the room must have read the page as it is.
-  let latest = 0;
+  const numbering = new Numbering(document);
+  const follower = makeFollower();
+  let followId = -1;
+  let begun = 0;
   let reading = Promise.resolve();
-  const follower = makeFollower(document);
   const report = () => {
-    const own = ++latest;
+    const own = ++begun;
     reading = (async () => {
-      const followed = follower.found();
+      const elements = numbering.present;
       const source = await readDocument(document);
-      if (own === latest) tell({ kind: 'page', source, followed });
+      // A page that changed meanwhile is read anew already.
+      if (own !== begun) return;
+      tell({ kind: 'page', source, reading: numbering.use(elements), followed: followed() });
     })();
     return reading;
   };
+  const followed = () => ({
+    id: followId,
+    indices: follower.among(numbering.present).map((element) => (element ? numbering.indexOf(element) : -1)),
+  });
   const stage = enterStage(document, {
-    onHover: (index) => tell({ kind: 'hover', index }),
+    onHover: (element) => tell({ kind: 'hover', index: numbering.indexOf(element) }),
     onClimb: (by) => tell({ kind: 'climb', by }),
-    onPoint: (indices) => {
+    onPoint: (elements) => {
       void (async () => {
         await (watch.isChanged ? report() : reading);
-        tell({ kind: 'point', indices });
+        tell({
+          kind: 'point',
+          indices: elements.map((one) => numbering.indexOf(one)).filter((index) => index >= 0),
+        });
       })();
     },
   });
@@ -58,36 +69,79 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
       stage.tend();
     },
   );
+  const parts: Parts = {
+    stage,
+    holder,
+    supposer,
+    numbering,
+    window,
+    tell,
+    report: () => void report(),
+    follow(elements, id) {
+      follower.follow(elements);
+      followId = id;
+    },
+  };
   keepLinksInside(document, site);
   window.addEventListener('scroll', () => tell({ kind: 'scrolled', y: window.scrollY }), { passive: true });
   window.addEventListener('message', (event) => {
     if (!isGenuine<ToPage>(event, { source: window.parent, origin: room, token })) return;
-    const message = event.data;
-    switch (message.kind) {
-      case 'read':
-        return void report();
-      case 'light':
-        return stage.light(message.indices, message.note);
-      case 'draft':
-        return stage.tryDraft(message.css);
-      case 'pick':
-        return stage.setPicking(message.on);
-      case 'hold':
-        return holder.hold(message.holds);
-      case 'suppose':
-        supposer.suppose(message.what);
-        return void report();
-      case 'follow':
-        return follower.follow(message.indices);
-      case 'scroll':
-        return window.scrollTo({ top: message.y, behavior: 'instant' });
-      case 'measure':
-        return tell({ kind: 'measured', id: message.id, box: measureBox(document, message.index) });
-    }
+    obey(event.data, parts);
   });
   tell({ kind: 'ready', address: document.location.href });
   if (document.readyState === 'complete') void report();
   else window.addEventListener('load', () => void report());
+}
+
+interface Parts {
+  readonly stage: Stage;
+  readonly holder: Holder;
+  readonly supposer: Supposer;
+  readonly numbering: Numbering;
+  readonly window: Window;
+  tell(message: ToRoom): void;
+  report(): void;
+  follow(elements: readonly (Element | undefined)[], id: number): void;
+}
+
+/** Does what the room asks. */
+function obey(message: ToPage, parts: Parts): void {
+  const { stage, holder, supposer, numbering, window, tell, report, follow } = parts;
+  const named = (indices: readonly number[], at: number) => numbering.elements(indices, at);
+  const isThere = (element: Element | undefined): element is Element => element?.isConnected ?? false;
+  switch (message.kind) {
+    case 'read':
+      return report();
+    case 'light':
+      return stage.light(named(message.indices, message.reading).filter(isThere), message.note);
+    case 'draft':
+      return stage.tryDraft(message.css);
+    case 'pick':
+      return stage.setPicking(message.on);
+    case 'hold':
+      return holder.hold(
+        message.holds.flatMap(({ index, state }) =>
+          named([index], message.reading)
+            .filter(isThere)
+            .map((element) => ({ element, state })),
+        ),
+      );
+    case 'suppose':
+      supposer.suppose(message.what && named([message.what.index], message.reading)[0], message.what);
+      return report();
+    case 'follow':
+      follow(named(message.indices, message.reading), message.id);
+      // The room spoke of a page that it has seen; since then there may be another.
+      if (message.reading !== numbering.latest) report();
+      return;
+    case 'scroll':
+      return window.scrollTo({ top: message.y, behavior: 'instant' });
+    case 'measure': {
+      const [element] = named([message.index], message.reading);
+      const box = element && measureBox(element, (one) => numbering.indexOf(one));
+      return tell({ kind: 'measured', id: message.id, box });
+    }
+  }
 }
 
 /** Links to the site by its own name lead to the copy that is passed on here. */

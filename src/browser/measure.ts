@@ -1,14 +1,11 @@
-import { liveElements } from './own.js';
 import type { LiveBox } from './messages.js';
 
 const sides = ['top', 'right', 'bottom', 'left'] as const;
 
-/** What the layout knows of the element with that index; undefined where it has no box. */
-export function measureBox(document: Document, index: number): LiveBox | undefined {
-  const elements = liveElements(document);
-  const element = elements[index];
-  const window = document.defaultView;
-  if (!element || !window) return undefined;
+/** What the layout knows of an element; undefined where it has no box. */
+export function measureBox(element: Element, indexOf: (element: Element) => number): LiveBox | undefined {
+  const window = element.ownerDocument.defaultView;
+  if (!window) return undefined;
   const style = window.getComputedStyle(element);
   const box = element.getBoundingClientRect();
   if (style.display === 'none' || (box.width === 0 && box.height === 0)) return undefined;
@@ -21,7 +18,7 @@ export function measureBox(document: Document, index: number): LiveBox | undefin
     border: sides.map((side) => px(`border-${side}-width`)),
     padding: sides.map((side) => px(`padding-${side}`)),
     behind: colourBehind(element, window),
-    coveredBy: covering ? elements.indexOf(covering) : -1,
+    coveredBy: covering ? indexOf(covering) : -1,
     font: style.fontFamily,
   };
 }

@@ -1,28 +1,53 @@
 import type { PageSource } from '../page/index.js';
 
-/** What the room asks of the page's script; each message carries the token that the script was given. */
+/**
+ * What the room asks of the page's script; each message carries the token that the script was given. Elements are named
+ * by their number in a reading of the page, which comes along as `reading`.
+ */
 export type ToPage =
   | { readonly kind: 'read' }
-  | { readonly kind: 'light'; readonly indices: readonly number[]; readonly note?: string }
+  | {
+      readonly kind: 'light';
+      readonly reading: number;
+      readonly indices: readonly number[];
+      readonly note?: string;
+    }
   | { readonly kind: 'draft'; readonly css: string }
   | { readonly kind: 'pick'; readonly on: boolean }
-  | { readonly kind: 'hold'; readonly holds: readonly LiveHold[] }
-  | { readonly kind: 'suppose'; readonly what?: WhatIf }
+  | { readonly kind: 'hold'; readonly reading: number; readonly holds: readonly LiveHold[] }
+  | { readonly kind: 'suppose'; readonly reading: number; readonly what?: WhatIf }
   | { readonly kind: 'scroll'; readonly y: number }
   /** Which elements the room keeps its eye on while the page changes. */
-  | { readonly kind: 'follow'; readonly indices: readonly number[] }
-  | { readonly kind: 'measure'; readonly index: number; readonly id: number };
+  | {
+      readonly kind: 'follow';
+      readonly reading: number;
+      readonly indices: readonly number[];
+      readonly id: number;
+    }
+  | { readonly kind: 'measure'; readonly reading: number; readonly index: number; readonly id: number };
 
 /** What the page's script reports; it can ask for nothing. */
 export type ToRoom =
   | { readonly kind: 'ready'; readonly address: string }
-  /** `followed`: the numbers now of what is followed; −1 for what is gone. */
-  | { readonly kind: 'page'; readonly source: PageSource; readonly followed: readonly number[] }
+  | {
+      readonly kind: 'page';
+      readonly source: PageSource;
+      readonly reading: number;
+      readonly followed: Followed;
+    }
   | { readonly kind: 'hover'; readonly index: number }
   | { readonly kind: 'point'; readonly indices: readonly number[] }
   | { readonly kind: 'climb'; readonly by: 1 | -1 }
   | { readonly kind: 'scrolled'; readonly y: number }
   | { readonly kind: 'measured'; readonly id: number; readonly box?: LiveBox };
+
+/** What became of the things that the room follows, in the page's latest reading. */
+export interface Followed {
+  /** Of the room's message. */
+  readonly id: number;
+  /** −1 for what is gone. */
+  readonly indices: readonly number[];
+}
 
 /** A change for trying only, never part of a draft: would the override hold? */
 export interface WhatIf {

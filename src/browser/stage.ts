@@ -1,9 +1,9 @@
-import { liveElements, makeOwnSheet, ownMark } from './own.js';
+import { makeOwnSheet, ownMark } from './own.js';
 
 /** What is put into a live page while someone looks at it. */
 export interface Stage {
-  /** Frames elements, by their index in the page; [] takes the frames away. */
-  light(indices: readonly number[], note?: string): void;
+  /** Frames elements; [] takes the frames away. */
+  light(elements: readonly Element[], note?: string): void;
   /** Lays a draft over the page, loaded after all its sheets; '' takes it away. */
   tryDraft(css: string): void;
   /** Whether the next press of the pointer points at something instead of using the page. */
@@ -15,12 +15,12 @@ export interface Stage {
 }
 
 export interface StageEvents {
-  /** Told of the element under the pointer while picking, and of its text's box. */
-  readonly onHover?: (index: number) => void;
+  /** Told of the element under the pointer while picking. */
+  readonly onHover?: (element: Element) => void;
   /** Told when someone turns the wheel or presses an arrow key while picking: 1 outwards, −1 inwards. */
   readonly onClimb?: (by: 1 | -1) => void;
   /** Told of all elements under the pressed point, topmost first; [] where the lit one was taken by Enter. */
-  readonly onPoint: (indices: readonly number[]) => void;
+  readonly onPoint: (elements: readonly Element[]) => void;
 }
 
 /** Sets up the highlight, the picking and the trying in a document. */
@@ -31,16 +31,15 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   const picking = makeOwnSheet(document);
   document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet, picking];
   let isPicking = false;
-  let lit: { indices: readonly number[]; note: string } = { indices: [], note: '' };
-  const draw = () => drawFrames(document, layer, lit.indices, lit.note);
-  const indexOf = (element: Element) => liveElements(document).indexOf(element);
-  const listeners = listenersOf(document, events, { isPicking: () => isPicking, indexOf, draw });
+  let lit: { elements: readonly Element[]; note: string } = { elements: [], note: '' };
+  const draw = () => drawFrames(document, layer, lit.elements, lit.note);
+  const listeners = listenersOf(document, events, { isPicking: () => isPicking, draw });
   for (const [type, listener] of listeners)
     document.addEventListener(type, listener, { capture: true, passive: false });
   window.addEventListener('resize', draw);
   return {
-    light(indices, note = '') {
-      lit = { indices, note };
+    light(elements, note = '') {
+      lit = { elements, note };
       draw();
     },
     tryDraft(css) {
@@ -75,18 +74,13 @@ export function enterStage(document: Document, events: StageEvents): Stage {
 
 interface Picking {
   readonly isPicking: () => boolean;
-  readonly indexOf: (element: Element) => number;
   readonly draw: () => void;
 }
 
 type Listener = readonly [type: string, listener: (event: Event) => void];
 
 /** What is listened to, before the page's own scripts hear of it. */
-function listenersOf(
-  document: Document,
-  events: StageEvents,
-  { isPicking, indexOf, draw }: Picking,
-): Listener[] {
+function listenersOf(document: Document, events: StageEvents, { isPicking, draw }: Picking): Listener[] {
   const window = document.defaultView!;
   return [
     [
@@ -94,7 +88,7 @@ function listenersOf(
       (event) =>
         isPicking() &&
         event.target instanceof (window as unknown as { Element: typeof Element }).Element &&
-        events.onHover?.(indexOf(event.target)),
+        events.onHover?.(event.target),
     ],
     // While someone points the page's own scripts do not see the pointer, so nothing changes under it.
     ...['pointerover', 'pointerenter', 'mouseover', 'mouseenter', 'mousemove'].map((type): Listener => [
@@ -110,10 +104,7 @@ function listenersOf(
         swallow(event);
         const { clientX, clientY } = event as MouseEvent;
         events.onPoint(
-          document
-            .elementsFromPoint(clientX, clientY)
-            .map(indexOf)
-            .filter((index) => index >= 0),
+          document.elementsFromPoint(clientX, clientY).filter((element) => !element.closest(`[${ownMark}]`)),
         );
       },
     ],
@@ -168,11 +159,10 @@ const frameStyle = `
   b { position: fixed; padding: 2px 8px; border-radius: 3px; background: #5c0049; color: #fff;
       font: 600 12px/1.5 sans-serif; white-space: nowrap }`;
 
-function drawFrames(document: Document, { root }: Layer, indices: readonly number[], note: string): void {
-  const elements = liveElements(document);
-  const frames = indices.flatMap((index) => {
-    const box = elements[index]?.getBoundingClientRect();
-    if (!box || (box.width === 0 && box.height === 0)) return [];
+function drawFrames(document: Document, { root }: Layer, elements: readonly Element[], note: string): void {
+  const frames = elements.flatMap((element) => {
+    const box = element.getBoundingClientRect();
+    if (box.width === 0 && box.height === 0) return [];
     const frame = document.createElement('i');
     Object.assign(frame.style, {
       left: `${box.left}px`,

@@ -1,9 +1,8 @@
-import { liveElements } from './own.js';
 import type { WhatIf } from './messages.js';
 
 /** Changes a page for trying only; a later call, or none, takes an earlier one back. */
 export interface Supposer {
-  suppose(what: WhatIf | undefined): void;
+  suppose(element: Element | undefined, what: WhatIf | undefined): void;
 }
 
 const filler = ' and then some more words, as a translation or another editor would bring them along one day';
@@ -11,11 +10,10 @@ const filler = ' and then some more words, as a translation or another editor wo
 export function makeSupposer(document: Document): Supposer {
   let back = () => {};
   return {
-    suppose(what) {
+    suppose(element, what) {
       back();
       back = () => {};
-      const element = what && liveElements(document)[what.index];
-      if (element) back = apply(element, what, document);
+      if (element && what) back = apply(element, what, document);
     },
   };
 }

@@ -5,7 +5,7 @@ import { invitation, siteOrigin } from './invitation.js';
 
 export interface FrameEvents {
   readonly onReady: (address: string) => void;
-  readonly onPage: (source: Extract<ToRoom, { kind: 'page' }>['source'], followed: readonly number[]) => void;
+  readonly onPage: (page: Extract<ToRoom, { kind: 'page' }>) => void;
   readonly onHover: (index: number) => void;
   readonly onPoint: (indices: readonly number[]) => void;
   readonly onClimb: (by: 1 | -1) => void;
@@ -17,6 +17,9 @@ export class FrameLink {
   #count = 0;
   /** Before the page's script is there nobody would hear. */
   #isReady = false;
+  #follows = 0;
+  /** The reading that the room's numbers are of. */
+  reading = 0;
 
   constructor(
     private readonly frame: HTMLIFrameElement,
@@ -30,13 +33,17 @@ export class FrameLink {
   }
 
   read = (): void => this.#tell({ kind: 'read' });
-  light = (indices: readonly number[], note?: string): void => this.#tell({ kind: 'light', indices, note });
+  light = (indices: readonly number[], note?: string): void =>
+    this.#tell({ kind: 'light', reading: this.reading, indices, note });
   tryDraft = (css: string): void => this.#tell({ kind: 'draft', css });
   setPicking = (on: boolean): void => this.#tell({ kind: 'pick', on });
-  hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', holds });
+  hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', reading: this.reading, holds });
 
-  suppose = (what?: WhatIf): void => this.#tell({ kind: 'suppose', what });
-  follow = (indices: readonly number[]): void => this.#tell({ kind: 'follow', indices });
+  suppose = (what?: WhatIf): void => this.#tell({ kind: 'suppose', reading: this.reading, what });
+  follow = (indices: readonly number[]): void =>
+    this.#tell({ kind: 'follow', reading: this.reading, indices, id: ++this.#follows });
+  /** Whether what a page says of followed things is of those that are followed now. */
+  isOfNow = (id: number): boolean => id === this.#follows;
   scroll = (y: number): void => this.#tell({ kind: 'scroll', y });
 
   /** undefined where the element has no box, or the page does not answer within a second. */
@@ -45,7 +52,7 @@ export class FrameLink {
     return new Promise((answer) => {
       this.#asked.set(id, answer);
       setTimeout(() => this.#answer(id, undefined), 1000);
-      this.#tell({ kind: 'measure', index, id });
+      this.#tell({ kind: 'measure', reading: this.reading, index, id });
     });
   };
 
@@ -68,7 +75,7 @@ export class FrameLink {
         this.#isReady = true;
         return this.events.onReady?.(String(message.address));
       case 'page':
-        return this.events.onPage?.(message.source, message.followed.map(Number));
+        return this.events.onPage?.(message);
       case 'hover':
         return this.events.onHover?.(Number(message.index));
       case 'point':

@@ -1,11 +1,13 @@
 // The room's state: the page on the stage, what is pointed at, what is held, and the draft.
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { LiveBox, LiveHold, WhatIf } from 'yelto/browser';
+import type { LiveBox, LiveHold, ToRoom, WhatIf } from 'yelto/browser';
 import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
 import { FrameLink } from './frame-link.js';
 import { withForeign } from './foreign.js';
 import { useDraft, type Draft } from './use-draft.js';
+
+type ToldPage = Extract<ToRoom, { kind: 'page' }>;
 
 export interface Room {
   readonly status: string;
@@ -151,12 +153,11 @@ export function useRoom(): Room {
 
   /** Takes what was climbed to, else what was pressed, else what is under the pointer. */
   const take = useCallback(
-    (pressed: readonly number[]) => {
-      void steps.current.then(() => {
+    (pressed: readonly number[]) =>
+      steps.current.then(() => {
         if (climbed.current >= 0) return point([climbed.current]);
         return point(pressed.length || hovered.current < 0 ? pressed : [hovered.current]);
-      });
-    },
+      }),
     [point],
   );
 
@@ -166,7 +167,7 @@ export function useRoom(): Room {
     const press = (event: KeyboardEvent) => {
       if (event.key === 'ArrowUp') climb(1);
       else if (event.key === 'ArrowDown') climb(-1);
-      else if (event.key === 'Enter' && hovered.current >= 0) take([]);
+      else if (event.key === 'Enter' && hovered.current >= 0) void take([]);
       else if (event.key === 'Escape') setPicking(false);
       else return;
       event.preventDefault();
@@ -208,15 +209,25 @@ export function useRoom(): Room {
     [choose, engine],
   );
 
+  // One page after the other, and what is pointed at on each behind it.
+  const busy = useRef(Promise.resolve());
+  const inTurn = useCallback((work: () => Promise<unknown>) => {
+    busy.current = busy.current.then(work).then(
+      () => undefined,
+      (error: unknown) => setStatus(`The page could not be read: ${(error as Error).message}`),
+    );
+  }, []);
+
   const read = useCallback(
-    async (source: Parameters<Engine['load']>[0], followed: readonly number[]) => {
+    async ({ source, reading, followed }: ToldPage) => {
       const found = await engine.load(await withForeign(source, draft.link));
+      if (stage.current) stage.current.reading = reading;
       setMissing(found.missing);
       setUnread(found.unread);
       setWidths(found.widths);
       setVisited(found.visited);
       setAsked(await engine.asked());
-      const said = await goOn(followed);
+      const said = stage.current?.isOfNow(followed.id) ? await goOn(followed.indices) : '';
       setStatus(said || `${found.elements} elements read`);
       setReads((before) => before + 1);
     },
@@ -239,7 +250,7 @@ export function useRoom(): Room {
           setStatus('Reading the page…');
           stage.current?.tryDraft(kept.current);
         },
-        onPage: (source, followed) => void read(source, followed),
+        onPage: (page) => inTurn(() => read(page)),
         onHover: (index) => {
           hovered.current = index;
           climbed.current = -1;
@@ -248,10 +259,10 @@ export function useRoom(): Room {
         // While pointing, up and down go to the enclosing box and back.
         onClimb: climb,
         onScrolled: (y) => before.current?.scroll(y),
-        onPoint: take,
+        onPoint: (indices) => inTurn(() => take(indices)),
       });
     },
-    [climb, read, take],
+    [climb, inTurn, read, take],
   );
 
   const enterBefore = useCallback((frame: HTMLIFrameElement | null) => {
