@@ -64,6 +64,7 @@ export {
   type Wish,
 } from './override/index.js';
 export { compare, drift, type Comparison, type Difference, type Drifted } from './drift/index.js';
+export { claimsAbout, claimsOf, type Claim } from './proof/index.js';
 export { confirm, type Step } from './proof/index.js';
 export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from './proof/index.js';
 export { pack, readPanel, type Packed } from './panel/index.js';

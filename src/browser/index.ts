@@ -1,4 +1,5 @@
 export { joinRoom, type Invitation } from './join-room.js';
+export type { CheckAnswer, Contradiction, LiveClaim } from './check.js';
 export {
   isGenuine,
   type LiveBox,

@@ -1,3 +1,4 @@
+import { checkClaims } from './check.js';
 import { makeFollower } from './follow.js';
 import { makeHolder, type Holder } from './hold.js';
 import { measureBox } from './measure.js';
@@ -5,7 +6,7 @@ import { isGenuine, type ToPage, type ToRoom } from './messages.js';
 import { Numbering } from './numbering.js';
 import { readDocument } from './read-document.js';
 import { enterStage, type Stage } from './stage.js';
-import { watchDocument } from './watch.js';
+import { watchDocument, type Watch } from './watch.js';
 import { makeSupposer, type Supposer } from './what-if.js';
 
 /** How the page's script finds its room. */
@@ -74,6 +75,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
     holder,
     supposer,
     numbering,
+    watch,
     window,
     tell,
     report: () => void report(),
@@ -98,6 +100,7 @@ interface Parts {
   readonly holder: Holder;
   readonly supposer: Supposer;
   readonly numbering: Numbering;
+  readonly watch: Watch;
   readonly window: Window;
   tell(message: ToRoom): void;
   report(): void;
@@ -106,7 +109,7 @@ interface Parts {
 
 /** Does what the room asks. */
 function obey(message: ToPage, parts: Parts): void {
-  const { stage, holder, supposer, numbering, window, tell, report, follow } = parts;
+  const { stage, holder, supposer, numbering, watch, window, tell, report, follow } = parts;
   const named = (indices: readonly number[], at: number) => numbering.elements(indices, at);
   const isThere = (element: Element | undefined): element is Element => element?.isConnected ?? false;
   switch (message.kind) {
@@ -136,6 +139,16 @@ function obey(message: ToPage, parts: Parts): void {
       return;
     case 'scroll':
       return window.scrollTo({ top: message.y, behavior: 'instant' });
+    case 'check': {
+      const elements = named(
+        message.claims.map(({ index }) => index),
+        message.reading,
+      );
+      const asked = message.claims.map((claim, i) => ({ claim, element: elements[i] }));
+      const answers = checkClaims(window.document, asked);
+      watch.forgive();
+      return tell({ kind: 'checked', id: message.id, answers });
+    }
     case 'measure': {
       const [element] = named([message.index], message.reading);
       const box = element && measureBox(element, (one) => numbering.indexOf(one));

@@ -1,4 +1,5 @@
 import type { PageSource } from '../page/index.js';
+import type { CheckAnswer, LiveClaim } from './check.js';
 
 /**
  * What the room asks of the page's script; each message carries the token that the script was given. Elements are named
@@ -24,6 +25,12 @@ export type ToPage =
       readonly indices: readonly number[];
       readonly id: number;
     }
+  | {
+      readonly kind: 'check';
+      readonly reading: number;
+      readonly claims: readonly LiveClaim[];
+      readonly id: number;
+    }
   | { readonly kind: 'measure'; readonly reading: number; readonly index: number; readonly id: number };
 
 /** What the page's script reports; it can ask for nothing. */
@@ -39,7 +46,9 @@ export type ToRoom =
   | { readonly kind: 'point'; readonly indices: readonly number[] }
   | { readonly kind: 'climb'; readonly by: 1 | -1 }
   | { readonly kind: 'scrolled'; readonly y: number }
-  | { readonly kind: 'measured'; readonly id: number; readonly box?: LiveBox };
+  | { readonly kind: 'measured'; readonly id: number; readonly box?: LiveBox }
+  /** One answer for each claim. */
+  | { readonly kind: 'checked'; readonly id: number; readonly answers: readonly CheckAnswer[] };
 
 /** What became of the things that the room follows, in the page's latest reading. */
 export interface Followed {

@@ -1,4 +1,5 @@
 export { confirm, type Step } from './confirm.js';
+export { claimsAbout, claimsOf, type Claim } from './claims.js';
 export { prove } from './prove.js';
 export type { Outcome, Proof, ProofOptions, Verdict } from './types.js';
 export { statesOf, type RuleStates } from './states.js';

@@ -20,6 +20,8 @@ export interface SmallSite {
   readonly elsewhere?: Answers;
   /** What the site answers; `other` is the other host's origin. */
   readonly answers: (other: string) => Answers;
+  /** Whether something has its say that no style tells of. */
+  readonly isHidden?: boolean;
   /** How long until its scripts have done all, ms. */
   readonly settles?: number;
 }

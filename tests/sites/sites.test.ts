@@ -95,7 +95,7 @@ test.each(sites)(`on a site with $name no verdict is wrong (SEED=${seed})`, asyn
       const { found, here } = shown[line - 1];
       // What shows nothing may well be computed.
       const agrees =
-        outcome === 'no-effect' || outcome === 'wins' || outcome === 'partly'
+        outcome === 'no-effect' || outcome === 'cannot-tell' || outcome === 'wins' || outcome === 'partly'
           ? here > 0
           : outcome === 'matches-nothing'
             ? found === 0
@@ -110,7 +110,12 @@ test.each(sites)(`on a site with $name no verdict is wrong (SEED=${seed})`, asyn
           ];
     });
     expect(wrong).toEqual([]);
-    // All that can be known is told.
+    if (site.isHidden) return;
+    // The browser was asked, and agrees; and all that can be known is told.
+    const [, agreed, asked] =
+      /browser: (\d+) of (\d+)/.exec(await tab.getByRole('note').first().innerText()) ?? [];
+    expect(Number(asked)).toBeGreaterThan(0);
+    expect(agreed).toBe(asked);
     expect(told.filter(({ outcome }) => outcome === 'cannot-tell')).toEqual([]);
   } finally {
     await tab.context().close();

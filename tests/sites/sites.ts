@@ -140,4 +140,27 @@ export const sites: readonly SmallSite[] = [
       '/own.css': strong,
     }),
   },
+  {
+    name: 'a declaration that a script changes later, with no rule more or less',
+    answers: () => ({
+      '/': page(
+        `<style id="x">${strong} .last { color: red } .title { padding-left: 3px }</style>`,
+        script(`setTimeout(() => { const { cssRules } = document.querySelector('#x').sheet;
+          for (const rule of cssRules) if (rule.selectorText === '.last' || rule.selectorText === '.title') rule.style.setProperty('color', 'green', 'important') }, 1500)`),
+      ),
+    }),
+    settles: 5000,
+  },
+  {
+    name: 'things that a script moves by itself',
+    isHidden: true,
+    answers: () => ({
+      '/': page(
+        `<style>${strong}</style>`,
+        script(
+          `for (const one of document.querySelectorAll('.note, .item')) one.animate([{ color: 'red', paddingLeft: '1px' }, { color: 'red', paddingLeft: '1px' }], { duration: 1, fill: 'both' })`,
+        ),
+      ),
+    }),
+  },
 ];

@@ -1,5 +1,6 @@
 import { Badge, Button, Group, Text } from '@mantine/core';
 import type { Judged } from './engine.js';
+import { CheckedLine } from './checked-line.js';
 import { DraftEditor } from './draft-editor.js';
 import type { Room } from './use-room.js';
 
@@ -67,6 +68,7 @@ export function DraftAnswer({
           <Flip room={room} line={line} declaration={declaration} label="Switch on" />
         </Group>
       ))}
+      <CheckedLine checked={room.checked} />
       {room.verdicts.map(({ line, declaration, selector, outcome, why, remedy, page }, i) => (
         <div key={i} className="verdict" data-outcome={outcome} style={{ marginBottom: 8 }}>
           <Group gap={6} wrap="nowrap" align="flex-start">

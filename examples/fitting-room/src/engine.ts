@@ -2,6 +2,8 @@
 import { expose } from 'comlink';
 import {
   addToDraft,
+  claimsAbout,
+  claimsOf,
   askedConditions,
   contest,
   contests,
@@ -26,6 +28,7 @@ import {
   writeOverride,
   writtenRule,
   YeltoError,
+  type Claim,
   type Conditions,
   type Explanation,
   type Outcome,
@@ -69,6 +72,7 @@ export interface Judged {
   /** The page it is said of; '' for the one on the stage. */
   readonly page: string;
   readonly line: number;
+  readonly column: number;
   readonly declaration: string;
   readonly selector: string;
   readonly outcome: Outcome;
@@ -112,6 +116,9 @@ function targetOf({ index, pseudo }: Spot): Target {
   const element = opened().elements[index];
   return pseudo ? { element, pseudo } : element;
 }
+
+/** So many are asked of the browser at once. */
+const mostClaims = 1500;
 
 /** How much a longhand tells of the declaration that sets it. */
 function weight({ property, rivals }: Governed): number {
@@ -374,12 +381,28 @@ const engine = {
     return shown.map(({ declaration, selector, outcome, why, remedy = '', page: where }) => ({
       page: where === here.name ? '' : new URL(where).pathname,
       line: declaration.line,
+      column: declaration.column,
       declaration: declaration.value ? `${declaration.property}: ${declaration.value}` : declaration.property,
       selector,
       outcome,
       why,
       remedy,
     }));
+  },
+
+  /** What the verdicts on the page on the stage rest on, for the browser to contradict. */
+  claims(draft: string): Claim[] {
+    return claimsAbout(opened(), draft).slice(0, mostClaims);
+  },
+
+  /** The same of what governs a thing, with the draft that the browser shows. */
+  claimsOn(spot: Spot, draft: string): Claim[] {
+    const target = targetOf(spot);
+    const shown = opened().withDraft(draft);
+    return claimsOf(
+      shown,
+      contests(shown, target).filter(({ property }) => !property.startsWith('--')),
+    );
   },
 
   isProperty(name: string): boolean {

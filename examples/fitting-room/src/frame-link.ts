@@ -1,6 +1,15 @@
 // The other end of the script in the site's page: what the room asks, and what it hears. Messages count only from
 // that frame, from the site's origin and with the page's token; whatever they hold is data, never an order.
-import { isGenuine, type LiveBox, type LiveHold, type ToPage, type ToRoom, type WhatIf } from 'yelto/browser';
+import {
+  isGenuine,
+  type CheckAnswer,
+  type LiveBox,
+  type LiveClaim,
+  type LiveHold,
+  type ToPage,
+  type ToRoom,
+  type WhatIf,
+} from 'yelto/browser';
 import { invitation, siteOrigin } from './invitation.js';
 
 export interface FrameEvents {
@@ -13,7 +22,7 @@ export interface FrameEvents {
 }
 
 export class FrameLink {
-  readonly #asked = new Map<number, (box: LiveBox | undefined) => void>();
+  readonly #asked = new Map<number, (answer: unknown) => void>();
   #count = 0;
   /** Before the page's script is there nobody would hear. */
   #isReady = false;
@@ -46,18 +55,25 @@ export class FrameLink {
   isOfNow = (id: number): boolean => id === this.#follows;
   scroll = (y: number): void => this.#tell({ kind: 'scroll', y });
 
+  /** What the browser says of each claim; undefined where it does not answer within two seconds. */
+  check = (claims: readonly LiveClaim[]): Promise<readonly CheckAnswer[] | undefined> =>
+    this.#ask(2000, (id) => ({ kind: 'check', reading: this.reading, claims, id }));
+
   /** undefined where the element has no box, or the page does not answer within a second. */
-  measure = (index: number): Promise<LiveBox | undefined> => {
+  measure = (index: number): Promise<LiveBox | undefined> =>
+    this.#ask(1000, (id) => ({ kind: 'measure', reading: this.reading, index, id }));
+
+  #ask<T>(wait: number, request: (id: number) => ToPage): Promise<T | undefined> {
     const id = this.#count++;
     return new Promise((answer) => {
-      this.#asked.set(id, answer);
-      setTimeout(() => this.#answer(id, undefined), 1000);
-      this.#tell({ kind: 'measure', reading: this.reading, index, id });
+      this.#asked.set(id, answer as (answer: unknown) => void);
+      setTimeout(() => this.#answer(id, undefined), wait);
+      this.#tell(request(id));
     });
-  };
+  }
 
-  #answer(id: number, box: LiveBox | undefined): void {
-    this.#asked.get(id)?.(box);
+  #answer(id: number, answer: unknown): void {
+    this.#asked.get(id)?.(answer);
     this.#asked.delete(id);
   }
 
@@ -86,6 +102,8 @@ export class FrameLink {
         return this.events.onScrolled?.(Number(message.y));
       case 'measured':
         return this.#answer(message.id, message.box);
+      case 'checked':
+        return this.#answer(message.id, message.answers);
     }
   };
 }

@@ -1,6 +1,7 @@
 import { Button, Text } from '@mantine/core';
 import { useState } from 'react';
 import { BoxDrawing } from './box-drawing.js';
+import { CheckedLine } from './checked-line.js';
 import type { Governed } from './engine.js';
 import { everydayGroups } from './everyday.js';
 import type { Room } from './use-room.js';
@@ -44,6 +45,7 @@ export function GovernAnswer({ room, onChange }: { room: Room; onChange: (proper
           </div>
         );
       })}
+      <CheckedLine checked={room.governing} />
       <Button variant="subtle" size="compact-xs" mt="xs" onClick={() => setShowAll(!showAll)}>
         {showAll ? 'Only what the site sets' : 'Also what the browser sets'}
       </Button>

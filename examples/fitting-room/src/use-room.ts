@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LiveBox, LiveHold, ToRoom, WhatIf } from 'yelto/browser';
 import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
 import { FrameLink } from './frame-link.js';
+import { contradicted, countChecked, type Checked } from './checked.js';
 import { withForeign } from './foreign.js';
 import { useDraft, type Draft } from './use-draft.js';
 
@@ -33,6 +34,9 @@ export interface Room {
   readonly widths: readonly number[];
   readonly draft: Draft;
   readonly verdicts: readonly Judged[];
+  /** What the browser says of the verdicts, and of what governs the chosen box. */
+  readonly checked: Checked;
+  readonly governing: Checked;
   readonly engine: Remote<Engine>;
   /** Address of the page on the stage. */
   readonly address: string;
@@ -78,6 +82,8 @@ export function useRoom(): Room {
   const [looked, setLooked] = useState<readonly string[]>([]);
   const [widths, setWidths] = useState<readonly number[]>([]);
   const [verdicts, setVerdicts] = useState<readonly Judged[]>([]);
+  const [checked, setChecked] = useState<Checked>(countChecked([]));
+  const [governing, setGoverning] = useState<Checked>(countChecked([]));
   const [supposed, setSupposed] = useState('');
   const [visited, setVisited] = useState<readonly string[]>([]);
   const before = useRef<FrameLink | undefined>(undefined);
@@ -101,6 +107,14 @@ export function useRoom(): Room {
     stage.current?.setPicking(on);
   }, []);
 
+  // What is kept an eye on while the page changes: for callbacks that outlive a rendering.
+  const eyed = useRef({ leaf: -1, chosen, held, looked });
+  eyed.current = { leaf: rungs[0]?.index ?? -1, chosen, held, looked };
+  useEffect(() => {
+    const { leaf } = eyed.current;
+    stage.current?.follow([leaf, chosen?.index ?? -1, ...held.map(({ index }) => index)]);
+  }, [chosen, held, rungs]);
+
   const choose = useCallback(
     async (spot: Spot) => {
       setChosen(spot);
@@ -113,6 +127,8 @@ export function useRoom(): Room {
       setGoverned(facts);
       setToggles(states);
       setBox(measured);
+      const claims = eyed.current.looked.length ? [] : await engine.claimsOn(spot, kept.current);
+      setGoverning(countChecked(claims.length ? await stage.current?.check(claims) : []));
     },
     [engine],
   );
@@ -176,14 +192,6 @@ export function useRoom(): Room {
     window.addEventListener('keydown', press, { capture: true });
     return () => window.removeEventListener('keydown', press, { capture: true });
   }, [climb, isPicking, setPicking, take]);
-
-  // What is kept an eye on while the page changes: for callbacks that outlive a rendering.
-  const eyed = useRef({ leaf: -1, chosen, held, looked });
-  eyed.current = { leaf: rungs[0]?.index ?? -1, chosen, held, looked };
-  useEffect(() => {
-    const { leaf } = eyed.current;
-    stage.current?.follow([leaf, chosen?.index ?? -1, ...held.map(({ index }) => index)]);
-  }, [chosen, held, rungs]);
 
   /** Goes on where the person was, on a page that has changed under them. */
   const goOn = useCallback(
@@ -293,14 +301,30 @@ export function useRoom(): Room {
     if (!reads) return;
     let isStale = false;
     const timer = setTimeout(async () => {
-      const judged = await engine.prove(draft.text);
-      if (!isStale) setVerdicts(judged);
+      const [judged, claims] = await Promise.all([engine.prove(draft.text), engine.claims(draft.text)]);
+      if (isStale) return;
+      // What is said for other conditions than the browser's it cannot contradict.
+      const answers = looked.length || claims.length === 0 ? [] : await stage.current?.check(claims);
+      if (isStale) return;
+      setVerdicts(contradicted(judged, claims, answers));
+      setChecked(countChecked(answers));
     }, 120);
     return () => {
       isStale = true;
       clearTimeout(timer);
     };
-  }, [engine, draft.text, reads]);
+  }, [engine, draft.text, looked, reads]);
+
+  // No event tells of a declaration that a script changes where it stands: the browser is asked again now and then.
+  useEffect(() => {
+    if (!draft.text.trim() || looked.length) return;
+    const timer = setInterval(async () => {
+      if (document.hidden) return;
+      const answers = await stage.current?.check(await engine.claims(draft.text));
+      if (answers && countChecked(answers).agreed !== countChecked(answers).asked) stage.current?.read();
+    }, 2000);
+    return () => clearInterval(timer);
+  }, [draft.text, engine, looked]);
 
   const preview = useCallback(
     (text: string | undefined) => stage.current?.tryDraft(text ?? kept.current),
@@ -328,6 +352,8 @@ export function useRoom(): Room {
     widths,
     draft,
     verdicts,
+    checked,
+    governing,
     engine,
     address,
     setPicking,
