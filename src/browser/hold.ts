@@ -1,4 +1,4 @@
-import { heldMark, makeOwnSheet } from './own.js';
+import { heldMark } from './own.js';
 
 /** States that also hold for every enclosing box (Selectors 4 §9.1–9.3). */
 const climbing: Readonly<Record<string, string>> = {
@@ -16,35 +16,80 @@ export interface HeldOn {
 /** Keeps states on in a live document; a later call takes the place of an earlier one. */
 export interface Holder {
   hold(holds: readonly HeldOn[]): void;
-  /** Sees to it that the page does not lose what is held. */
-  tend(): void;
+  /** The same again for rules that have come since. */
+  renew(): void;
 }
 
 /**
- * Pseudo-classes cannot be switched on from outside, so every rule that names one is laid over the page once
- * more with a mark in its place, which weighs the same. Classes and attributes are set for real.
+ * Pseudo-classes cannot be switched on from outside: in every rule that names one it becomes `:is(:hover, [mark])`, where
+ * the rule stands, which weighs the same. Classes and attributes are set for real.
  */
 export function makeHolder(document: Document): Holder {
-  const sheet = makeOwnSheet(document);
-  document.adoptedStyleSheets = [sheet, ...document.adoptedStyleSheets];
   let undo: (() => void)[] = [];
+  let named = new Set<string>();
+  const written = new Map<CSSStyleRule, string>();
+  const rewrite = () => {
+    if (named.size === 0) return;
+    for (const rule of styleRules(document)) {
+      const marked = withMarks(rule.selectorText, named);
+      if (marked === rule.selectorText) continue;
+      if (!written.has(rule)) written.set(rule, rule.selectorText);
+      rule.selectorText = marked;
+    }
+  };
   return {
     hold(holds) {
       for (const back of undo) back();
+      for (const [rule, text] of written) rule.selectorText = text;
       undo = [];
-      const pseudos = new Set<string>();
+      written.clear();
+      named = new Set();
       for (const { element, state } of holds) {
         if (state.startsWith('.')) undo.push(addClass(element, state.slice(1)));
         else if (state.startsWith('[')) undo.push(setAttribute(element, state));
-        else undo.push(...mark(element, state.replace(/^:+/, ''), pseudos));
+        else undo.push(...mark(element, state.replace(/^:+/, ''), named));
       }
-      sheet.replaceSync([...pseudos].length ? markedRules(document, [...pseudos]).join('\n') : '');
+      rewrite();
     },
-    tend() {
-      if (!document.adoptedStyleSheets.includes(sheet))
-        document.adoptedStyleSheets = [sheet, ...document.adoptedStyleSheets];
-    },
+    renew: rewrite,
   };
+}
+
+/** A selector in which each of the pseudo-classes also stands for its mark; strings and escaped names stay. */
+export function withMarks(selector: string, pseudos: ReadonlySet<string>): string {
+  const done = /:is\(:[\w-]+, \[data-yelto-held~="[\w-]+"\]\)/;
+  const named = new RegExp(
+    `${done.source}|"(?:\\\\.|[^"\\\\])*"|\\\\.|(?<!:):(${[...pseudos].join('|')})(?![\\w-])`,
+    'g',
+  );
+  return selector.replace(named, (whole, name?: string) =>
+    name ? `:is(:${name}, [${heldMark}~="${name}"])` : whole,
+  );
+}
+
+/** The text of a rule as it was before anything was held. */
+export function withoutMarks(css: string): string {
+  return css.replace(/:is\(:([\w-]+), \[data-yelto-held~="\1"\]\)/g, ':$1');
+}
+
+/** All style rules that may be read: in groups, nested, imported. */
+function styleRules(document: Document): CSSStyleRule[] {
+  const found: CSSStyleRule[] = [];
+  const visit = (rules: () => CSSRuleList | undefined) => {
+    let list: CSSRuleList | undefined;
+    try {
+      list = rules();
+    } catch {
+      // A sheet of another host; its states stay as they are.
+    }
+    for (const rule of list ?? []) {
+      if ('selectorText' in rule && 'style' in rule && rule.type === 1) found.push(rule as CSSStyleRule);
+      if (rule.type === 3) visit(() => (rule as CSSImportRule).styleSheet?.cssRules);
+      else if ('cssRules' in rule) visit(() => rule.cssRules as CSSRuleList);
+    }
+  };
+  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) visit(() => sheet.cssRules);
+  return found;
 }
 
 function addClass(element: Element, name: string): () => void {
@@ -74,26 +119,4 @@ function mark(element: Element, pseudo: string, pseudos: Set<string>): (() => vo
   const above = climbing[pseudo] ?? (pseudo === 'focus-visible' ? 'focus-within' : undefined);
   for (let up: Element | null = above ? element : null; up && above; up = up.parentElement) add(up, above);
   return backs;
-}
-
-/** The texts of all rules that name one of the pseudo-classes, with the mark in its place. */
-function markedRules(document: Document, pseudos: readonly string[]): string[] {
-  const named = new RegExp(`:(${pseudos.join('|')})(?![\\w-])`, 'g');
-  const texts: string[] = [];
-  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) {
-    let rules: CSSRuleList;
-    try {
-      rules = sheet.cssRules;
-    } catch {
-      // A sheet from another origin cannot be read; its states stay as they are.
-      continue;
-    }
-    for (const rule of rules)
-      if (!(rule instanceof document.defaultView!.CSSImportRule) && named.test(rule.cssText)) {
-        named.lastIndex = 0;
-        texts.push(rule.cssText.replace(named, `[${heldMark}~="$1"]`));
-      }
-    named.lastIndex = 0;
-  }
-  return texts;
 }

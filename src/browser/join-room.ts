@@ -35,6 +35,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
   const report = () => {
     const own = ++begun;
     reading = (async () => {
+      holder.renew();
       const elements = numbering.present;
       const source = await readDocument(document);
       // A page that changed meanwhile is read anew already.
@@ -66,7 +67,6 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
     document,
     () => document.readyState === 'complete' && void report(),
     () => {
-      holder.tend();
       stage.tend();
     },
   );
@@ -118,7 +118,8 @@ function obey(message: ToPage, parts: Parts): void {
     case 'light':
       return stage.light(named(message.indices, message.reading).filter(isThere), message.note);
     case 'draft':
-      return stage.tryDraft(message.css);
+      stage.tryDraft(message.css);
+      return holder.renew();
     case 'pick':
       return stage.setPicking(message.on);
     case 'hold':

@@ -1,4 +1,5 @@
 import type { SheetSource, StyleSource } from '../page/index.js';
+import { withoutMarks } from './hold.js';
 import { isOwnSheet, makeOwnSheet } from './own.js';
 
 /** The sheets of a document in the order of the cascade, and the texts of those that they import. */
@@ -64,7 +65,7 @@ function snapshotOf(sheet: CSSStyleSheet, depth = 0): Snapshot {
       const href = inner?.href ?? new URL(rule.href, sheet.href ?? document.baseURI).href;
       return [{ href, inner: inner ? snapshotOf(inner, depth + 1) : undefined }];
     });
-    return { sheet, rules: rules.map(({ cssText }) => cssText), imports };
+    return { sheet, rules: rules.map(({ cssText }) => withoutMarks(cssText)), imports };
   } catch {
     return { sheet, imports: [] };
   }

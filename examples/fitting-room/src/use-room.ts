@@ -202,6 +202,7 @@ export function useRoom(): Room {
       );
       if (before.length || under.length) {
         await engine.hold(still, under);
+        stage.current?.hold(still.map(({ index: at, state }) => ({ index: at, state })));
         setHeld(still);
       }
       if (!was) return '';
