@@ -50,7 +50,7 @@ const looks = (frame: Frame | Tab) =>
       ),
   );
 
-test.each(['.card > .btn', '.note .inner', '.card i'])('%s looks held as it does under the pointer', async (selector) => {
+test.each(['.card > .btn', '.note .inner', '.card > .note'])('%s looks held as it does under the pointer', async (selector) => {
   const folder = temporaryFolder();
   const running = await startSite(site);
   const room = await openRoom({ where: running.address, draft: folder.file('my.css') });
