@@ -13,11 +13,16 @@ export interface HeldOn {
   readonly state: string;
 }
 
+/** What elements' attributes are without what is held; null for one that is not there. */
+export type Originals = ReadonlyMap<Element, ReadonlyMap<string, string | null>>;
+
 /** Keeps states on in a live document; a later call takes the place of an earlier one. */
 export interface Holder {
   hold(holds: readonly HeldOn[]): void;
   /** The same again for rules that have come since. */
   renew(): void;
+  /** Attributes that are held on, with what the page itself says; null for nothing. */
+  readonly originals: Originals;
 }
 
 /**
@@ -27,6 +32,12 @@ export interface Holder {
 export function makeHolder(document: Document): Holder {
   let undo: (() => void)[] = [];
   let named = new Set<string>();
+  const originals = new Map<Element, Map<string, string | null>>();
+  const keep = (element: Element, name: string) => {
+    let known = originals.get(element);
+    if (!known) originals.set(element, (known = new Map()));
+    if (!known.has(name)) known.set(name, element.getAttribute(name));
+  };
   const written = new Map<CSSStyleRule, string>();
   const rewrite = () => {
     if (named.size === 0) return;
@@ -43,15 +54,21 @@ export function makeHolder(document: Document): Holder {
       for (const [rule, text] of written) rule.selectorText = text;
       undo = [];
       written.clear();
+      originals.clear();
       named = new Set();
       for (const { element, state } of holds) {
-        if (state.startsWith('.')) undo.push(addClass(element, state.slice(1)));
-        else if (state.startsWith('[')) undo.push(setAttribute(element, state));
-        else undo.push(...mark(element, state.replace(/^:+/, ''), named));
+        if (state.startsWith('.')) {
+          keep(element, 'class');
+          undo.push(addClass(element, state.slice(1)));
+        } else if (state.startsWith('[')) {
+          keep(element, /^\[([\w-]+)/.exec(state)?.[1] ?? '');
+          undo.push(setAttribute(element, state));
+        } else undo.push(...mark(element, state.replace(/^:+/, ''), named));
       }
       rewrite();
     },
     renew: rewrite,
+    originals,
   };
 }
 

@@ -37,7 +37,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
     reading = (async () => {
       holder.renew();
       const elements = numbering.present;
-      const source = await readDocument(document);
+      const source = await readDocument(document, document.location.href, holder.originals);
       // A page that changed meanwhile is read anew already.
       if (own !== begun) return;
       tell({ kind: 'page', source, reading: numbering.use(elements), followed: followed() });

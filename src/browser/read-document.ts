@@ -1,4 +1,5 @@
 import type { ContainerSize, PageSource } from '../page/index.js';
+import type { Originals } from './hold.js';
 import { liveElements } from './own.js';
 import { readStyles } from './read-styles.js';
 import { readTree } from './read-tree.js';
@@ -11,9 +12,10 @@ import { readTree } from './read-tree.js';
 export async function readDocument(
   document: Document,
   name: string = document.location.href,
+  originals?: Originals,
 ): Promise<PageSource> {
   const window = document.defaultView;
-  const tree = readTree(document);
+  const tree = readTree(document, originals);
   const numbers = new Map(liveElements(document).map((element, index) => [element, index]));
   const { styles, imported } = await readStyles(document, (element) => numbers.get(element) ?? -1);
   const width = window?.innerWidth || 1280;

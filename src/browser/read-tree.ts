@@ -1,10 +1,14 @@
 import type { LiveNode, LiveTree } from '../page/index.js';
+import type { Originals } from './hold.js';
 import { heldMark, liveElements } from './own.js';
 
 const html = 'http://www.w3.org/1999/xhtml';
 
-/** The document's tree as it stands; elements keep their order, `nodes[i]` is the i-th of `liveElements`. */
-export function readTree(document: Document): LiveTree {
+/**
+ * The document's tree as it stands, without what is held on; elements keep their order, `nodes[i]` is the i-th of
+ * `liveElements`.
+ */
+export function readTree(document: Document, originals?: Originals): LiveTree {
   const elements = liveElements(document);
   const numbers = new Map(elements.map((element, index) => [element, index]));
   const nodes = elements.map((element): LiveNode => {
@@ -20,11 +24,20 @@ export function readTree(document: Document): LiveTree {
       parent: parentElement ? (numbers.get(parentElement) ?? -1) : -1,
       tag: localName,
       ...(namespaceURI === html ? {} : { namespace: namespaceURI ?? '' }),
-      attributes: [...attributes]
-        .filter(({ name }) => name !== heldMark)
-        .map(({ name, value }) => [name, value]),
+      attributes: ownAttributes(attributes, originals?.get(element)),
       content,
     };
   });
   return { quirks: document.compatMode === 'BackCompat', nodes };
+}
+
+function ownAttributes(
+  attributes: NamedNodeMap,
+  originals: ReadonlyMap<string, string | null> | undefined,
+): [name: string, value: string][] {
+  return [...attributes].flatMap(({ name, value }): [string, string][] => {
+    if (name === heldMark) return [];
+    const own = originals?.has(name) ? originals.get(name)! : value;
+    return own === null ? [] : [[name, own]];
+  });
 }

@@ -57,7 +57,6 @@ export function HoldAnswer({ room }: { room: Room }) {
           </button>
         ))}
       </div>
-      <Asked room={room} />
       <form
         className="one-line"
         onSubmit={(event) => {
@@ -78,6 +77,7 @@ export function HoldAnswer({ room }: { room: Room }) {
           Keep on
         </Button>
       </form>
+      <Asked room={room} />
     </>
   );
 }
