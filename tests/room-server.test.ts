@@ -2,8 +2,9 @@
 // Each threat of docs/security.md has its test here.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { request } from 'node:http';
+import { mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import type { Browser } from 'playwright-core';
 import { WebSocket } from 'ws';
 import { openRoom, type FittingRoom, type RoomNotice } from 'yelto/node';
@@ -131,6 +132,30 @@ describe('the site passed on', () => {
       expect((await ask(`${server}/`, { host: 'alderbrook.example:80' })).status).toBe(421);
   });
 
+  test('a page of another origin is refused, and no page of elsewhere is told to the site', async () => {
+    for (const origin of ['https://elsewhere.example', 'null', site.replace('127.0.0.1', 'localhost')])
+      expect((await ask(`${site}/home/index.html`, { origin })).status).toBe(403);
+    expect((await ask(`${site}/home/index.html`, { origin: site })).status).toBe(200);
+    const socket = new WebSocket(`${site.replace('http', 'ws')}/live`, {
+      origin: 'https://elsewhere.example',
+    });
+    await expect(once(socket, 'open')).rejects.toThrow();
+    const heard: (string | undefined)[] = [];
+    const other = createServer(({ headers }, response) => {
+      heard.push(headers.referer);
+      response.end();
+    });
+    await new Promise<void>((next) => other.listen(0, '127.0.0.1', next));
+    const address = `http://127.0.0.1:${(other.address() as AddressInfo).port}`;
+    const room = await openRoom({ where: `${address}/`, draft: folder.file('c.css') });
+    const own = new URL(room.site).origin;
+    await ask(`${own}/a`, { referer: `${own}/b?c` });
+    await ask(`${own}/a`, { referer: 'https://elsewhere.example/private' });
+    expect(heard).toEqual([`${address}/b?c`, undefined]);
+    await room.close();
+    other.close();
+  });
+
   test('no other address can be reached through it', async () => {
     const other = await startPlinthwork();
     other.store.set({ css: 'secret' });
@@ -165,6 +190,39 @@ test('a folder is served, and nothing outside it', async () => {
     '/%00',
   ])
     expect((await ask(origin, {}, path)).body).not.toContain('secret');
+  await room.close();
+});
+
+test('of the folder above a page only what the page names is served, and no link that leads outside', async () => {
+  const root = folder.file('downloads');
+  mkdirSync(`${root}/shop`, { recursive: true });
+  writeFileSync(folder.file('outside.css'), '.secret {}');
+  writeFileSync(`${root}/look.css`, '@import "base.css"; .a { background: url(mark.svg) }');
+  writeFileSync(`${root}/base.css`, '.base {}');
+  writeFileSync(`${root}/mark.svg`, '<svg/>');
+  for (const name of ['letter.html', 'keys.css', 'notes.txt', 'script.js'])
+    writeFileSync(`${root}/${name}`, '.secret {}');
+  symlinkSync(folder.file('outside.css'), `${root}/shop/linked.css`);
+  symlinkSync(folder.file('outside.css'), `${root}/named.css`);
+  writeFileSync(
+    `${root}/shop/shop.html`,
+    '<link rel="stylesheet" href="../look.css"><link rel="stylesheet" href="../named.css"><link rel="stylesheet" href="../notes.txt"><p>here',
+  );
+  const room = await openRoom({ where: `${root}/shop/shop.html`, draft: folder.file('b.css') });
+  const { origin } = new URL(room.site);
+  const status = async (path: string) => (await ask(origin, {}, path)).status;
+  expect((await ask(room.site)).body).toMatch(/data-yelto[^]*here/);
+  for (const path of ['/look.css', '/base.css', '/mark.svg'])
+    expect([path, await status(path)]).toEqual([path, 200]);
+  for (const path of [
+    '/letter.html',
+    '/keys.css',
+    '/notes.txt',
+    '/script.js',
+    '/shop/linked.css',
+    '/named.css',
+  ])
+    expect([path, await status(path)]).toEqual([path, 404]);
   await room.close();
 });
 

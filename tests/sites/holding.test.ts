@@ -50,48 +50,51 @@ const looks = (frame: Frame | Tab) =>
       ),
   );
 
-test.each(['.card > .btn', '.note .inner', '.card > .note'])('%s looks held as it does under the pointer', async (selector) => {
-  const folder = temporaryFolder();
-  const running = await startSite(site);
-  const room = await openRoom({ where: running.address, draft: folder.file('my.css') });
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  try {
-    const plain = await context.newPage();
-    await plain.goto(running.address);
-    const still = await looks(plain);
-    await plain.hover(selector);
-    const hovered = await looks(plain);
-    expect(hovered).not.toEqual(still);
+test.each(['.card > .btn', '.note .inner', '.card > .note'])(
+  '%s looks held as it does under the pointer',
+  async (selector) => {
+    const folder = temporaryFolder();
+    const running = await startSite(site);
+    const room = await openRoom({ where: running.address, draft: folder.file('my.css') });
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    try {
+      const plain = await context.newPage();
+      await plain.goto(running.address);
+      const still = await looks(plain);
+      await plain.hover(selector);
+      const hovered = await looks(plain);
+      expect(hovered).not.toEqual(still);
 
-    const tab = await context.newPage();
-    await tab.goto(room.address);
-    await tab.getByText(/\d+ elements read/).waitFor();
-    await tab.getByRole('button', { name: 'Point at something on the page' }).click();
-    await tab.frameLocator('iframe.stage').locator(selector).click();
-    await tab.locator('.rung[aria-pressed=true]').first().waitFor();
-    await tab.getByRole('button', { name: /In which state/ }).click();
-    await tab
-      .locator('.states button')
-      .filter({ hasText: /^:hover on (it|a\.|b\.|p\.)/ })
-      .first()
-      .click();
-    await tab.getByRole('button', { name: /In which state\? \(:hover kept on\)/ }).waitFor();
-    // The pointer itself is elsewhere.
-    await tab.mouse.move(1200, 700);
-    const frame = tab.frames().find((one) => one.url().startsWith(room.site.replace(/\/[^/]*$/, '')))!;
-    expect(await looks(frame)).toEqual(hovered);
-    // What is read meanwhile is the page as it is without.
-    await tab.getByRole('button', { name: /What governs/ }).click();
-    expect(await tab.getByText(/data-yelto/).count()).toBe(0);
-    // And it can be let go.
-    await tab.getByRole('button', { name: /In which state/ }).click();
-    await tab.locator('.states button[aria-pressed=true]').first().click();
-    await tab.getByRole('button', { name: 'In which state?', exact: true }).waitFor();
-    expect(await looks(frame)).toEqual(still);
-  } finally {
-    await context.close();
-    await room.close();
-    await running.close();
-    folder.remove();
-  }
-});
+      const tab = await context.newPage();
+      await tab.goto(room.address);
+      await tab.getByText(/\d+ elements read/).waitFor();
+      await tab.getByRole('button', { name: 'Point at something on the page' }).click();
+      await tab.frameLocator('iframe.stage').locator(selector).click();
+      await tab.locator('.rung[aria-pressed=true]').first().waitFor();
+      await tab.getByRole('button', { name: /In which state/ }).click();
+      await tab
+        .locator('.states button')
+        .filter({ hasText: /^:hover on (it|a\.|b\.|p\.)/ })
+        .first()
+        .click();
+      await tab.getByRole('button', { name: /In which state\? \(:hover kept on\)/ }).waitFor();
+      // The pointer itself is elsewhere.
+      await tab.mouse.move(1200, 700);
+      const frame = tab.frames().find((one) => one.url().startsWith(room.site.replace(/\/[^/]*$/, '')))!;
+      expect(await looks(frame)).toEqual(hovered);
+      // What is read meanwhile is the page as it is without.
+      await tab.getByRole('button', { name: /What governs/ }).click();
+      expect(await tab.getByText(/data-yelto/).count()).toBe(0);
+      // And it can be let go.
+      await tab.getByRole('button', { name: /In which state/ }).click();
+      await tab.locator('.states button[aria-pressed=true]').first().click();
+      await tab.getByRole('button', { name: 'In which state?', exact: true }).waitFor();
+      expect(await looks(frame)).toEqual(still);
+    } finally {
+      await context.close();
+      await room.close();
+      await running.close();
+      folder.remove();
+    }
+  },
+);

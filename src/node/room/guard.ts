@@ -20,6 +20,14 @@ export function isOwnHost({ headers }: IncomingMessage, port: number): boolean {
   return headers.host === `127.0.0.1:${port}` || headers.host === `localhost:${port}`;
 }
 
+/**
+ * Whether a page of another origin sends the request: browsers say so of forms, fetches and web sockets, and do not let
+ * the page change it. Links and pictures carry none.
+ */
+export function isForeign({ headers: { origin, host } }: IncomingMessage): boolean {
+  return origin !== undefined && origin !== `http://${host}`;
+}
+
 /** Listens on this machine only; 0 takes a free port. Resolves to the port. */
 export function listenLocally(server: Server, port: number): Promise<number> {
   return new Promise((resolve, reject) => {

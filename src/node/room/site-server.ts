@@ -1,20 +1,10 @@
-import { readFile, stat } from 'node:fs/promises';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import { dirname, extname, resolve, sep } from 'node:path';
 import { brotliDecompress, gunzip, inflate } from 'node:zlib';
 import { promisify } from 'node:util';
 import { createProxyServer } from 'http-proxy-3';
-import sirv from 'sirv';
-import { isOwnHost, listenLocally, refuse } from './guard.js';
-
-/** What is put into every HTML page, and where the room's script is found. */
-export interface Insertion {
-  /** Address below the site where the script is answered; no real site has it. */
-  readonly path: string;
-  readonly script: () => Promise<string>;
-  /** Attributes of the script element; their values are escaped here. */
-  readonly data: Readonly<Record<string, string>>;
-}
+import { isForeign, isOwnHost, listenLocally, refuse } from './guard.js';
+import { withInsertion, type Insertion, type Site } from './insertion.js';
+import { localSite } from './local-site.js';
 
 export interface SiteServer {
   readonly port: number;
@@ -33,12 +23,13 @@ export async function serveSite(where: string, port: number, insertion: Insertio
   const server = createServer((request, response) => {
     const own = (server.address() as { port: number }).port;
     if (!isOwnHost(request, own)) return refuse(response, 421, 'This server answers to 127.0.0.1 alone.');
+    if (isForeign(request)) return refuse(response, 403, 'Only the site’s own pages may ask here.');
     if (request.url?.split('?')[0] === insertion.path) return void answerScript(response, insertion);
     site.answer(request, response);
   });
   server.on('upgrade', (request, socket, head) => {
-    if (!isOwnHost(request, (server.address() as { port: number }).port) || !site.upgrade)
-      return socket.destroy();
+    const own = (server.address() as { port: number }).port;
+    if (!isOwnHost(request, own) || isForeign(request) || !site.upgrade) return socket.destroy();
     site.upgrade(request, socket, head);
   });
   const taken = await listenLocally(server, port);
@@ -50,10 +41,10 @@ export function closeServer(server: Server): Promise<void> {
   return new Promise((done) => server.close(() => done()));
 }
 
-interface Site {
-  readonly startPath: string;
-  answer(request: IncomingMessage, response: ServerResponse): void;
-  upgrade?(request: IncomingMessage, socket: import('node:stream').Duplex, head: Buffer): void;
+/** The page that asks, as the site knows it; undefined for one of elsewhere. */
+function siteReferer({ headers }: IncomingMessage, site: URL): string | undefined {
+  const own = `http://${headers.host}/`;
+  return headers.referer?.startsWith(own) ? `${site.origin}/${headers.referer.slice(own.length)}` : undefined;
 }
 
 async function answerScript(response: ServerResponse, { script }: Insertion): Promise<void> {
@@ -108,7 +99,9 @@ function remoteSite(address: URL, insertion: Insertion): Site {
   return {
     startPath: address.pathname + address.search,
     answer: (request, response) => {
-      delete request.headers.referer;
+      const referer = siteReferer(request, address);
+      if (referer) request.headers.referer = referer;
+      else delete request.headers.referer;
       // What is compressed otherwise could not be opened again.
       const accepted = String(request.headers['accept-encoding'] ?? '').match(/\b(gzip|deflate|br)\b/g);
       request.headers['accept-encoding'] = accepted?.join(', ') ?? 'identity';
@@ -170,19 +163,6 @@ async function decoded(bytes: Buffer, encoding: string): Promise<string> {
   return plain.toString('latin1');
 }
 
-/** Puts the script first into the head, before any of the page's own. */
-function withInsertion(html: string, { path, data }: Insertion): { text: string; nonce: string } {
-  const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(12))).toString('base64url');
-  const attributes = Object.entries(data).map(
-    ([name, value]) => ` data-${name}="${value.replace(/[&"<]/g, (sign) => `&#${sign.charCodeAt(0)};`)}"`,
-  );
-  const script = `<script data-yelto nonce="${nonce}" src="${path}"${attributes.join('')}></script>`;
-  const place = /<head(?:\s[^>]*)?>|<html(?:\s[^>]*)?>|<!doctype[^>]*>/gi;
-  let at = 0;
-  for (const found of html.slice(0, 20_000).matchAll(place)) at = found.index + found[0].length;
-  return { text: html.slice(0, at) + script + html.slice(at), nonce };
-}
-
 /** A content policy that lets the one script in and the room frame the page; all else stays forbidden. */
 function loosened(policy: string, nonce: string): string {
   return policy
@@ -222,43 +202,4 @@ function loosened(policy: string, nonce: string): string {
       return [...directives].map(([name, sources]) => [name, ...sources].join(' ')).join('; ');
     })
     .join(', ');
-}
-
-async function localSite(where: string, insertion: Insertion): Promise<Site> {
-  const path = resolve(where);
-  const isFolder = (await stat(path)).isDirectory();
-  // The sheets of a page often stand beside its folder.
-  const root = isFolder ? dirname(path) : dirname(dirname(path));
-  const startPath = `/${path.slice(root.length).split(sep).filter(Boolean).map(encodeURIComponent).join('/')}${isFolder ? '/index.html' : ''}`;
-  const files = sirv(root, { dev: true, dotfiles: false });
-  return {
-    startPath,
-    answer: (request, response) => {
-      const asked = decodeSafely((request.url ?? '/').split('?')[0]);
-      const file = resolve(root, `.${asked.endsWith('/') ? `${asked}index.html` : asked}`);
-      const isInside = file === root || file.startsWith(root + sep);
-      const isHidden = file
-        .slice(root.length)
-        .split(sep)
-        .some((part) => part.startsWith('.'));
-      if (!isInside || isHidden) return refuse(response, 404, 'There is nothing here.');
-      if (!/^\.html?$/i.test(extname(file)))
-        return files(request, response, () => refuse(response, 404, 'There is nothing here.'));
-      void readFile(file, 'latin1').then(
-        (html) =>
-          response
-            .writeHead(200, { 'content-type': 'text/html' })
-            .end(withInsertion(html, insertion).text, 'latin1'),
-        () => refuse(response, 404, 'There is no such page.'),
-      );
-    },
-  };
-}
-
-function decodeSafely(path: string): string {
-  try {
-    return decodeURIComponent(path);
-  } catch {
-    return '/';
-  }
 }
