@@ -34,8 +34,8 @@ export async function capturePage(
     });
   }
   const ran = await runScripts?.(address, width);
-  const html = ran ?? (await fetchPage(address));
-  const read = await readSheets(address, parseMarkup(address, html), fetchText);
+  const { html, address: at } = ran === undefined ? await fetchPage(address) : { html: ran, address };
+  const read = await readSheets(at, parseMarkup(at, html), fetchText);
   await mkdir(join(folder, 'sheets'), { recursive: true });
   const sheets: CapturedSheet[] = [];
   for (const [i, { href, css, status = 200 }] of read.entries()) {
@@ -44,7 +44,7 @@ export async function capturePage(
     sheets.push({ href, file, status });
   }
   await writeFile(join(folder, 'index.html'), html);
-  const note = { page: address, width, state: ran === undefined ? 'answer' : 'scripts', sheets } as const;
+  const note = { page: at, width, state: ran === undefined ? 'answer' : 'scripts', sheets } as const;
   await writeFile(join(folder, captureNote), `${JSON.stringify(note, null, 2)}\n`);
   return { folder, sheets, state: note.state };
 }

@@ -23,8 +23,8 @@ export interface OpenOptions {
   readonly onProgress?: (reading: string) => void;
 }
 
-/** Reads one text by its address; `status` 404 for one that is not there. */
-export type Fetch = (href: string) => Promise<{ text: string; status: number }>;
+/** Reads one text by its address; `status` 404 for one that is not there, 0 for no answer; `at` where it led to. */
+export type Fetch = (href: string) => Promise<{ text: string; status: number; at?: string }>;
 
 /**
  * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, a file that
@@ -34,10 +34,12 @@ export type Fetch = (href: string) => Promise<{ text: string; status: number }>;
  */
 export async function openPage(where: string, options: OpenOptions = {}): Promise<Page> {
   const isAddress = /^https?:\/\//i.test(where);
-  const name = isAddress ? where : await findFile(where);
+  let name = isAddress ? where : await findFile(where);
   options.onProgress?.(name);
   if (name.endsWith('.json')) return readCaptureFile(name, options);
-  const html = isAddress ? await fetchPage(where) : await readPageFile(name);
+  let html: string;
+  if (isAddress) ({ html, address: name } = await fetchPage(where));
+  else html = await readPageFile(name);
   const capture = isAddress ? undefined : await readCapture(name);
   const fetchSheet: Fetch = isAddress
     ? fetchText
@@ -172,14 +174,20 @@ function withoutMark(text: string): string {
   return text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
 }
 
-export async function fetchPage(address: string): Promise<string> {
+/** Why nothing came, for somebody who knows no error codes. */
+function noAnswerWords({ name, message, cause }: Error & { cause?: { code?: string } }): string {
+  if (name === 'TimeoutError') return 'nothing came within 30 seconds';
+  const code = cause?.code ?? '';
+  if (code === 'ECONNREFUSED') return 'no server runs there, or it refuses (ECONNREFUSED)';
+  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN') return `nobody knows a host of that name (${code})`;
+  if (/CERT|SELF_SIGNED|SSL|TLS/.test(code)) return `its certificate is not to be trusted (${code})`;
+  return code || message;
+}
+
+export async function fetchPage(address: string): Promise<{ html: string; address: string }> {
   const answer = await fetch(address, { signal: AbortSignal.timeout(30_000) }).catch(
     (error: Error & { cause?: { code?: string } }) => {
-      const reason =
-        error.name === 'TimeoutError'
-          ? 'nothing came within 30 seconds'
-          : (error.cause?.code ?? error.message);
-      throw new YeltoError(`"${address}" does not answer: ${reason}.`, {
+      throw new YeltoError(`"${address}" does not answer: ${noAnswerWords(error)}.`, {
         file: address,
         remedy: 'Check the address, and whether the site is up.',
       });
@@ -205,7 +213,9 @@ export async function fetchPage(address: string): Promise<string> {
         },
       );
     });
-  return pageText(new Uint8Array(bytes), address, answer.headers.get('content-type') ?? '');
+  const html = pageText(new Uint8Array(bytes), address, answer.headers.get('content-type') ?? '');
+  // Where it led to in the end: what the page names stands beside that.
+  return { html, address: answer.url || address };
 }
 
 export const fetchText: Fetch = async (href) => {
@@ -213,7 +223,7 @@ export const fetchText: Fetch = async (href) => {
     const answer = await fetch(href, { signal: AbortSignal.timeout(30_000) });
     const bytes = new Uint8Array(await answer.arrayBuffer());
     const type = answer.headers.get('content-type') ?? '';
-    return { text: answer.ok ? decodeSheet(bytes, type) : '', status: answer.status };
+    return { text: answer.ok ? decodeSheet(bytes, type) : '', status: answer.status, at: answer.url };
   } catch {
     // No answer; a browser elsewhere may well get one.
     return { text: '', status: 0 };
@@ -262,9 +272,8 @@ export async function readSheets(
   const baseHref = isAddress ? resolveHref(name, base ?? '') : (base ?? '');
   const sheets = new Map<string, SheetSource>();
   const open: { key: string; href: string }[] = [];
-  const add = (key: string, from: string) => {
-    if (!sheets.has(key) && !open.some((one) => one.key === key))
-      open.push({ key, href: resolveHref(from, key) });
+  const add = (key: string, from: string, href = resolveHref(from, key)) => {
+    if (!sheets.has(key) && !open.some((one) => one.key === key)) open.push({ key, href });
   };
   for (const { href, css } of mentions) {
     if (href !== undefined) add(href, baseHref);
@@ -284,10 +293,12 @@ export async function readSheets(
         return { key, ...(await fetchSheet(href)) };
       }),
     );
-    for (const { key, text, status } of answers) {
+    for (const { key, text, status, at } of answers) {
       sheets.set(key, { href: key, css: text, status });
       // What cannot be a stylesheet's text is not searched for imports.
-      if (status < 400) for (const imported of importedHrefs(text)) add(resolveHref(key, imported), baseHref);
+      if (status < 400)
+        for (const imported of importedHrefs(text))
+          add(resolveHref(key, imported), baseHref, at && resolveHref(at, imported));
     }
   }
   return [...sheets.values()];

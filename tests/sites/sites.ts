@@ -163,4 +163,17 @@ export const sites: readonly SmallSite[] = [
       ),
     }),
   },
+  {
+    name: 'an address that leads to another host',
+    elsewhere: { '/shop/': page('<link rel="stylesheet" href="look.css">'), '/shop/look.css': strong },
+    answers: (other) => ({ '/': { status: 302, headers: { location: `${other}/shop/` } } }),
+  },
+  {
+    name: 'a sheet whose address leads to another host, and an import beside that',
+    elsewhere: { '/deep/theme.css': '@import "more.css"; .note { color: teal }', '/deep/more.css': strong },
+    answers: (other) => ({
+      '/': page('<link rel="stylesheet" href="/own.css">'),
+      '/own.css': { status: 301, headers: { location: `${other}/deep/theme.css` } },
+    }),
+  },
 ];

@@ -44,18 +44,26 @@ export function isInnerAddress(address: string): boolean {
 
 /**
  * The text of a sheet of another host, with all that it imports, which a page may use but not read: over http(s) alone,
- * without cookies, and from this machine or its network only where the site itself stands there. Status 0 for a sheet
- * that could not be had.
+ * without cookies, and from this machine or its network only where the site itself stands there. Each comes under the
+ * address by which the page knows it: `address`, which is asked for at `at`, and its imports beside that. Status 0 for a
+ * sheet that could not be had.
  */
-export async function readForeignSheet(address: string, site: string | undefined): Promise<SheetSource[]> {
+export async function readForeignSheet(
+  address: string,
+  site: string | undefined,
+  at = address,
+): Promise<SheetSource[]> {
   const mayAskInner = site !== undefined && (await isInnerHost(new URL(site).hostname));
   const found = new Map<string, SheetSource>();
-  const open = [address];
-  for (let href = open.shift(); href !== undefined && found.size < limits.sheets; href = open.shift()) {
+  const open = [{ href: address, at }];
+  for (let next = open.shift(); next !== undefined && found.size < limits.sheets; next = open.shift()) {
+    const { href } = next;
     if (found.has(href)) continue;
-    const { css, status, at } = await readOne(href, mayAskInner);
+    const { css, status, at: final } = await readOne(next.at, mayAskInner);
     found.set(href, { href, css, status });
-    if (status !== 0 && status < 400) open.push(...importedHrefs(css).map((one) => resolveHref(at, one)));
+    if (status === 0 || status >= 400) continue;
+    for (const one of importedHrefs(css))
+      open.push({ href: resolveHref(href, one), at: resolveHref(final, one) });
   }
   return [...found.values()];
 }

@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
+import { parse, type DefaultTreeAdapterTypes } from 'parse5';
 
 /** What is put into every HTML page, and where the room's script is found. */
 export interface Insertion {
@@ -23,9 +24,25 @@ export function withInsertion(html: string, { path, data }: Insertion): { text: 
   const attributes = Object.entries(data).map(
     ([name, value]) => ` data-${name}="${value.replace(/[&"<]/g, (sign) => `&#${sign.charCodeAt(0)};`)}"`,
   );
-  const script = `<script data-yelto nonce="${nonce}" src="${path}"${attributes.join('')}></script>`;
-  const place = /<head(?:\s[^>]*)?>|<html(?:\s[^>]*)?>|<!doctype[^>]*>/gi;
-  let at = 0;
-  for (const found of html.slice(0, 20_000).matchAll(place)) at = found.index + found[0].length;
+  const script = `<script data-yelto="" nonce="${nonce}" src="${path}"${attributes.join('')}></script>`;
+  const at = placeFor(html);
   return { text: html.slice(0, at) + script + html.slice(at), nonce };
+}
+
+/** So much of a page is read to find its head, characters. */
+const longestFront = 200_000;
+
+/** Where the head begins, as the parser sees it: a comment or a script that speaks of one is none. */
+function placeFor(html: string): number {
+  const { childNodes } = parse(html.slice(0, longestFront), { sourceCodeLocationInfo: true });
+  type Element = DefaultTreeAdapterTypes.Element;
+  const root = childNodes.find((node): node is Element => node.nodeName === 'html');
+  const head = root?.childNodes.find((node): node is Element => node.nodeName === 'head');
+  const doctype = childNodes.find(({ nodeName }) => nodeName === '#documentType');
+  return (
+    head?.sourceCodeLocation?.startTag?.endOffset ??
+    root?.sourceCodeLocation?.startTag?.endOffset ??
+    doctype?.sourceCodeLocation?.endOffset ??
+    0
+  );
 }

@@ -33,6 +33,7 @@ const builtRoom = fileURLToPath(new URL('../../room/', import.meta.url));
  */
 export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<FittingRoom> {
   const isAddress = /^https?:\/\//i.test(where);
+  const shown = isAddress ? await finalAddress(where) : where;
   if (!isAddress && !(await stat(where).catch(() => undefined)))
     throw new YeltoError(`There is no file or folder "${where}".`, {
       file: where,
@@ -42,21 +43,29 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
     throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
   const token = makeToken();
   const pageToken = makeToken();
+  let siteOrigin = '';
   const room = await inUse('room', ports.room, () =>
-    serveRoom({ files: builtRoom, draft, token, port: ports.room ?? 0, site: isAddress ? where : undefined }),
+    serveRoom({
+      files: builtRoom,
+      draft,
+      token,
+      port: ports.room ?? 0,
+      site: isAddress ? shown : undefined,
+      passedOn: () => siteOrigin,
+    }),
   );
   const origin = `http://127.0.0.1:${room.port}`;
   const site = await inUse('site', ports.site, () =>
-    serveSite(where, ports.site ?? 0, {
+    serveSite(shown, ports.site ?? 0, {
       path: `/${pageToken.slice(0, 12)}-yelto.js`,
       script: () => readFile(join(builtRoom, 'stage.js'), 'utf8'),
-      data: { room: origin, token: pageToken, site: isAddress ? new URL(where).origin : '' },
+      data: { room: origin, token: pageToken, site: isAddress ? new URL(shown).origin : '' },
     }),
   ).catch(async (error: unknown) => {
     await room.close();
     throw error;
   });
-  const siteOrigin = `http://127.0.0.1:${site.port}`;
+  siteOrigin = `http://127.0.0.1:${site.port}`;
   const asked = new URLSearchParams({ token, page: pageToken, site: siteOrigin + site.startPath });
   return {
     // Behind the hash it is sent to no server and stands in no log.
@@ -66,6 +75,17 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
       await Promise.all([site.close(), room.close()]);
     },
   };
+}
+
+/** Where an address leads to; itself where nothing answers, which is told when the page is asked for. */
+async function finalAddress(address: string): Promise<string> {
+  try {
+    const answer = await fetch(address, { signal: AbortSignal.timeout(10_000) });
+    await answer.body?.cancel();
+    return answer.url || address;
+  } catch {
+    return address;
+  }
 }
 
 async function inUse<T>(what: string, port: number | undefined, open: () => Promise<T>): Promise<T> {

@@ -38,6 +38,8 @@ interface RoomOptions {
   readonly port: number;
   /** The live site, for asking whether the pasted text has arrived; its origin alone is asked. */
   readonly site?: string;
+  /** The origin at which the site is passed on, once it is. */
+  readonly passedOn: () => string;
 }
 
 /** The room's page is framed by nobody, and tells nobody where it stands. */
@@ -54,7 +56,8 @@ const largestMessage = 8_000_000;
  * Serves the room's page and keeps its draft. The files of the page are open to this machine; everything else
  * goes over one web socket, which wants the run's token, the room's own origin and this machine's name.
  */
-export async function serveRoom({ files, draft, token, port, site }: RoomOptions): Promise<RoomServer> {
+export async function serveRoom(options: RoomOptions): Promise<RoomServer> {
+  const { files, draft, token, port, site, passedOn } = options;
   const rooms = new Set<WebSocket>();
   const notify = (state: DraftState, but?: WebSocket) => {
     for (const room of rooms)
@@ -115,7 +118,7 @@ export async function serveRoom({ files, draft, token, port, site }: RoomOptions
       case 'backup':
         return store.backUp(request.text);
       case 'sheet':
-        return readForeignSheet(request.address, site);
+        return readForeignSheet(request.address, site, atSite(request.address, site, passedOn()));
       case 'confirm': {
         if (!site) throw new YeltoError('There is no live site to ask: a folder is shown.');
         const address = new URL(request.path, site);
@@ -135,6 +138,12 @@ export async function serveRoom({ files, draft, token, port, site }: RoomOptions
       await closeServer(server);
     },
   };
+}
+
+/** An address at which the site is passed on, as the site's own: it may lead elsewhere from there. */
+function atSite(address: string, site: string | undefined, passedOn: string): string {
+  const isPassedOn = site !== undefined && address.startsWith(`${passedOn}/`);
+  return isPassedOn ? new URL(site).origin + address.slice(passedOn.length) : address;
 }
 
 function send(room: WebSocket, notice: RoomNotice): void {

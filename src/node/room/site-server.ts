@@ -3,6 +3,7 @@ import { brotliDecompress, gunzip, inflate } from 'node:zlib';
 import { promisify } from 'node:util';
 import { createProxyServer } from 'http-proxy-3';
 import { isForeign, isOwnHost, listenLocally, refuse } from './guard.js';
+import { decodePage, pageEncoding } from '../decode.js';
 import { withInsertion, type Insertion, type Site } from './insertion.js';
 import { localSite } from './local-site.js';
 
@@ -86,7 +87,8 @@ function remoteSite(address: URL, insertion: Insertion): Site {
         one.replace(/;\s*(secure|domain=[^;]*)/gi, '').replace(/;\s*samesite=none/gi, '; SameSite=Lax'),
       );
     const isPage =
-      /^text\/html/i.test(headers['content-type'] ?? '') &&
+      isNavigated(request) &&
+      /^(text\/html|application\/xhtml\+xml|$)/i.test(headers['content-type'] ?? '') &&
       request.method !== 'HEAD' &&
       answer.statusCode !== 304;
     if (!isPage) {
@@ -117,6 +119,15 @@ function remoteSite(address: URL, insertion: Insertion): Site {
   };
 }
 
+/** Whether the browser shows the answer as a document; what a script fetches is passed on as it is. */
+function isNavigated({ headers }: IncomingMessage): boolean {
+  const to = headers['sec-fetch-dest'];
+  return to === undefined || /^(document|iframe|frame|object|embed)$/.test(String(to));
+}
+
+/** A page that has not come by then will not, ms; one larger than that nobody can work with, bytes. */
+const limits = { wait: 15_000, bytes: 30_000_000 };
+
 async function passPage(
   answer: IncomingMessage,
   headers: IncomingMessage['headers'],
@@ -124,10 +135,11 @@ async function passPage(
   insertion: Insertion,
 ): Promise<void> {
   try {
-    const chunks: Buffer[] = [];
-    for await (const chunk of answer) chunks.push(chunk as Buffer);
-    const html = await decoded(Buffer.concat(chunks), headers['content-encoding'] ?? '');
-    const { text, nonce } = withInsertion(html, insertion);
+    const bytes = await decoded(await wholeBody(answer), headers['content-encoding'] ?? '');
+    const html = asText(bytes, headers);
+    const { text, nonce } = /^\s*[[{]/.test(html)
+      ? { text: html, nonce: '' }
+      : withInsertion(html, insertion);
     delete headers['content-encoding'];
     delete headers['content-length'];
     delete headers['transfer-encoding'];
@@ -148,8 +160,37 @@ const decoders: Readonly<Record<string, ((bytes: Buffer) => Promise<Buffer>) | u
   deflate: promisify(inflate),
 };
 
-/** The page as bytes, one character each, so that its encoding is left alone. */
-async function decoded(bytes: Buffer, encoding: string): Promise<string> {
+async function wholeBody(answer: IncomingMessage): Promise<Buffer> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  const timer = setTimeout(
+    () => answer.destroy(new Error(`it has not ended after ${limits.wait / 1000} seconds`)),
+    limits.wait,
+  );
+  try {
+    for await (const chunk of answer as AsyncIterable<Buffer>) {
+      size += chunk.length;
+      if (size > limits.bytes) throw new Error(`it has more than ${limits.bytes / 1e6} MB`);
+      chunks.push(chunk);
+    }
+  } finally {
+    clearTimeout(timer);
+  }
+  return Buffer.concat(chunks);
+}
+
+/**
+ * The page as bytes, one character each, so that its encoding is left alone; what is wider is told anew, as UTF-8.
+ */
+function asText(bytes: Buffer, headers: IncomingMessage['headers']): string {
+  if (!/^utf-16/i.test(pageEncoding(bytes, headers['content-type']))) return bytes.toString('latin1');
+  const text = decodePage(bytes, headers['content-type']);
+  const [type] = (headers['content-type'] ?? 'text/html').split(';');
+  headers['content-type'] = `${type}; charset=utf-8`;
+  return Buffer.from(text, 'utf8').toString('latin1');
+}
+
+async function decoded(bytes: Buffer, encoding: string): Promise<Buffer> {
   let plain = bytes;
   for (const name of encoding
     .split(',')
@@ -160,7 +201,7 @@ async function decoded(bytes: Buffer, encoding: string): Promise<string> {
     if (!decode) throw new Error(`it is compressed with ${name}`);
     plain = await decode(plain);
   }
-  return plain.toString('latin1');
+  return plain;
 }
 
 /** A content policy that lets the one script in and the room frame the page; all else stays forbidden. */
