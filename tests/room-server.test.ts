@@ -151,7 +151,8 @@ describe('the site passed on', () => {
     const own = new URL(room.site).origin;
     await ask(`${own}/a`, { referer: `${own}/b?c` });
     await ask(`${own}/a`, { referer: 'https://elsewhere.example/private' });
-    expect(heard).toEqual([`${address}/b?c`, undefined]);
+    // The first question was where the address leads to.
+    expect(heard.slice(1)).toEqual([`${address}/b?c`, undefined]);
     await room.close();
     other.close();
   });
