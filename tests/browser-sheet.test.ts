@@ -15,7 +15,7 @@ afterAll(() => browser.close());
 const tags =
   'a abbr address article aside b bdi bdo blockquote button canvas center cite code dd del details dfn dialog div dl dt em fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr i iframe img input ins kbd label legend li main mark menu meter nav ol optgroup output p pre progress q s samp section select small span strong sub summary sup table tbody td textarea tfoot th thead tr u ul var video';
 const longhands =
-  'display position float color background-color font-weight font-style text-align text-transform white-space-collapse text-wrap-mode list-style-type list-style-position margin-top margin-right margin-bottom margin-left padding-top padding-right padding-bottom padding-left border-top-style border-top-width border-top-color box-sizing vertical-align overflow-x overflow-y text-decoration-line cursor letter-spacing line-height border-collapse opacity visibility z-index min-width';
+  'align-items display position float color background-color font-weight font-style text-align text-transform white-space-collapse text-wrap-mode list-style-type list-style-position margin-top margin-right margin-bottom margin-left padding-top padding-right padding-bottom padding-left border-top-style border-top-width border-top-color box-sizing vertical-align overflow-x overflow-y text-decoration-line cursor letter-spacing line-height border-collapse opacity visibility z-index min-width';
 
 /** Where engines go their own way and nothing of a page's look is told by it. */
 const beside = new Set([

@@ -253,6 +253,8 @@ function isItem(values: Computing, target: Target): boolean {
 /** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
 function overflowOf(values: Computing, target: Target, longhand: string, text: string): string {
   if (text !== 'visible' && text !== 'clip') return text;
+  // What is typed into always scrolls (HTML Standard §15.5.4).
+  if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea') return 'auto';
   const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
   const candidates = values.candidates(target, other);
   const beside = specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other);

@@ -78,12 +78,17 @@ input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset #767676 }
 select, input[type=search i] { box-sizing: border-box }
-select { white-space: pre; background-color: buttonface; border: 1px solid #767676; overflow: clip !important }
+select { white-space: pre; background-color: buttonface; border: 1px solid #767676 }
+select:not([multiple], [size]:not([size="0"], [size="1"])) { overflow: clip !important; align-items: center }
+select:is([multiple], [size]:not([size="0"], [size="1"])) { overflow: hidden scroll; align-items: flex-start }
 optgroup { white-space: normal; font-weight: bolder }
 label { cursor: default }
-input { padding: 1px 2px; overflow: clip !important }
+input { padding: 1px 2px }
+input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important }
+input[type=file i] { align-items: baseline }
 textarea { padding: 2px; border: 1px solid #767676; overflow: auto }
-canvas, iframe, img, video { overflow: clip; overflow-clip-margin: content-box }
+iframe, object, embed { overflow: clip !important }
+canvas, img, video { overflow: clip; overflow-clip-margin: content-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
 input:is([type=checkbox i], [type=radio i]) { margin: 3px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
 fieldset { margin-inline: 2px; border: groove 2px #efefef; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }

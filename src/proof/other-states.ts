@@ -75,9 +75,12 @@ export class OtherStates {
 
   #onTargets(block: StyleBlock, state: string): readonly Held[] {
     // Only what can be reached by the keyboard gets the focus.
-    return (draftTargets(this.laid).get(block) ?? [])
-      .flat()
-      .map(elementOf)
+    const matched = (draftTargets(this.laid).get(block) ?? []).flat().map(elementOf);
+    // A rule that matches in a state only is looked at where that state would be.
+    const carriers = matched.length
+      ? []
+      : this.#setsFor(block).flatMap((held) => held.flatMap(({ element }) => element ?? []));
+    return [...new Set([...matched, ...carriers])]
       .filter(
         ({ tag, attributes }) =>
           state !== ':focus-visible' || focusable.test(tag) || attributes.has('tabindex'),

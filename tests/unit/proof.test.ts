@@ -218,3 +218,16 @@ test('what a rule for all but a state says too is needed while that state is hel
   const css = '.a:not(:hover) { text-decoration: none }';
   expect(outcomes(css, '<a class="a" href="#">x</a>', '.a { text-decoration: none }')).toEqual(['wins']);
 });
+
+test('a focus ring that a rule takes away while it is in focus is not needless', () => {
+  expect(outcomes('', '<a class="a" href="#">x</a>', '.a:focus { outline: none }')).toEqual(['wins']);
+});
+
+test.each([
+  ['<input type="checkbox" class="a">', '.a { overflow: hidden }', 'wins'],
+  ['<input class="a">', '.a { overflow: hidden }', 'loses'],
+  ['<textarea class="a"></textarea>', '.a { overflow: visible }', 'needless'],
+  ['<select class="a"><option>x</select>', '.a { align-items: normal }', 'wins'],
+])('the browser’s own say on %s: %s %s', (body, draft, outcome) => {
+  expect(outcomes('', body, draft)).toEqual([outcome]);
+});
