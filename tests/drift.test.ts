@@ -17,7 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(20);
+const runs = runsOr(12);
 interface Release {
   readonly html: string;
   readonly sheets: readonly string[];

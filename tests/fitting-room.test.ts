@@ -193,7 +193,11 @@ test('climbing while pointing, what if, before and after, switching off', async 
     async () => (await computed('.pw-card', 'background-color')) === 'rgb(255, 255, 255)',
     'the old colour',
   );
-  expect(draftText()).toContain('/* off: background-color: rgb(200, 255, 200); */');
+  // The page shows it at once; the file follows.
+  await until(
+    () => draftText().includes('/* off: background-color: rgb(200, 255, 200); */'),
+    'the declaration in a comment',
+  );
   await tab.getByRole('button', { name: 'Switch on' }).click();
   await until(
     async () => (await computed('.pw-card', 'background-color')) === 'rgb(200, 255, 200)',

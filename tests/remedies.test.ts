@@ -4,7 +4,7 @@ import type { Browser } from 'playwright-core';
 import { prove, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
-import { PictureJudge } from './support/effects.js';
+import { PictureJudge } from './support/pictures.js';
 import { ordinaryCase, type HeldState, type OrdinaryCase } from './support/ordinary.js';
 
 let browser: Browser;

@@ -4,7 +4,8 @@ import type { Browser } from 'playwright-core';
 import { prove, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
-import { EffectJudge, PictureJudge, type Effect } from './support/effects.js';
+import { EffectJudge, type Effect } from './support/effects.js';
+import { PictureJudge } from './support/pictures.js';
 import { ordinaryCase, type OrdinaryCase } from './support/ordinary.js';
 
 let browser: Browser;
@@ -17,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(40);
+const runs = runsOr(30);
 /** What the engine contradicts, in words; undefined where it agrees. */
 function contradiction({ outcome, why }: Verdict, effect: Effect): string | undefined {
   const works = effect.changes.length > 0;

@@ -1,6 +1,6 @@
 import { askedSettings, type MediaSetting } from '../sheet/index.js';
 import type { Page } from './page.js';
-import type { RuleCondition, StyleSet } from './style-set.js';
+import type { StyleSet } from './style-set.js';
 import type { Conditions, Held } from './types.js';
 
 /** One set of conditions under which a page is looked at; media queries hold alike all over its stretch of widths. */
@@ -36,15 +36,19 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
     found.set(view.activity, { ...known, from: Math.min(from, width), to: Math.max(to, width) });
   };
   const tried = [laid.conditions.width, ...(widths ?? widthsOf(laid, settings))];
-  const others = settings.filter(({ isWidth }) => !isWidth);
+  const unlikeWidths = settings.filter(({ isWidth }) => !isWidth);
   for (const width of tried) add({ ...laid.conditions, width }, '');
-  for (const { apply, words } of others)
+  for (const { apply, words } of unlikeWidths)
     for (const width of tried) add(apply({ ...laid.conditions, width }), words);
   if (!widths) for (const { conditions, words } of mixes(laid, [...found.values()])) add(conditions, words);
   // What the draft asks for together with what the site asks for.
-  for (const { view, words } of ownLooks(laid, [...found.values()]))
+  const others = [...found.values()].filter(({ words }) => words !== '');
+  for (const { view, words } of ownLooks(laid, [...found.values()])) {
     for (const { apply, words: more } of settings)
       add(apply(view.conditions), [words, more].filter(Boolean).join(' and '));
+    for (const other of others)
+      add(together(view.conditions, other.view.conditions, laid.conditions), joinedWords(words, other.words));
+  }
   return [...found.values()].sort(
     (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
   );
@@ -97,6 +101,20 @@ export class HeldLooks {
   }
 }
 
+/** Conditions with what others change of the page's own. */
+function together(one: Conditions, other: Conditions, own: Conditions): Conditions {
+  return {
+    ...one,
+    width: other.width === own.width ? one.width : other.width,
+    height: other.height === own.height ? one.height : other.height,
+    medium: other.medium === own.medium ? one.medium : other.medium,
+    preferences: { ...one.preferences, ...other.preferences },
+  };
+}
+
+const joinedWords = (...words: readonly string[]) =>
+  [...new Set(words.flatMap((one) => one.split(' and ')))].filter(Boolean).join(' and ');
+
 /** For each media query of the draft one look, beside the width alone, in which it holds. */
 function ownLooks(laid: Page, looks: readonly Look[]): Look[] {
   const { conditions } = laid.overlay?.styles ?? laid.styles;
@@ -130,22 +148,48 @@ function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; wo
   const styles = laid.overlay?.styles ?? laid.styles;
   return styles.conditions.flatMap((condition, at) => {
     if (!condition.media || looks.some(({ view }) => view.isActive(at))) return [];
-    const settings = nestOf(styles, condition).flatMap(({ media }) => (media ? askedSettings(media) : []));
-    let tries: { conditions: Conditions; words: string[] }[] = [{ conditions: laid.conditions, words: [] }];
-    for (const { apply, words, isWidth } of settings) {
-      if (tries.length * 2 > mostMixes) break;
-      tries = tries.flatMap((one) => [
-        one,
-        { conditions: apply(one.conditions), words: isWidth ? one.words : [...one.words, words] },
-      ]);
-    }
-    const hit = tries.find(({ conditions }) => laid.under(conditions).isActive(at));
+    const hit = holding(laid, nestOf(styles, at), { conditions: laid.conditions, words: [] });
     return hit ? [{ conditions: hit.conditions, words: hit.words.join(' and ') }] : [];
   });
 }
 
-function nestOf({ conditions }: StyleSet, innermost: RuleCondition): RuleCondition[] {
-  const nest: RuleCondition[] = [];
-  for (let one: RuleCondition | undefined = innermost; one; one = conditions[one.parent]) nest.push(one);
+interface Mix {
+  readonly conditions: Conditions;
+  readonly words: readonly string[];
+}
+
+/** Brings one query of a nest after the other to hold, outermost first, and goes back where a later one cannot. */
+function holding(laid: Page, nest: readonly number[], from: Mix): Mix | undefined {
+  const [at, ...inner] = nest;
+  if (at === undefined) return from;
+  const { media } = (laid.overlay?.styles ?? laid.styles).conditions[at];
+  for (const mix of media ? mixed(from, askedSettings(media)) : [from]) {
+    if (!laid.under(mix.conditions).isActive(at)) continue;
+    const found = holding(laid, inner, mix);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** Every mix of some settings upon others; the fewest first. */
+function mixed(from: Mix, settings: readonly MediaSetting[]): Mix[] {
+  let mixes: Mix[] = [from];
+  for (const { apply, words, isWidth } of settings) {
+    if (mixes.length * 2 > mostMixes) break;
+    mixes = [
+      ...mixes,
+      ...mixes.map((one) => ({
+        conditions: apply(one.conditions),
+        words: isWidth || one.words.includes(words) ? one.words : [...one.words, words],
+      })),
+    ];
+  }
+  return mixes;
+}
+
+/** The numbers of the conditions around one, outermost first, itself last. */
+function nestOf({ conditions }: StyleSet, innermost: number): number[] {
+  const nest: number[] = [];
+  for (let at = innermost; at > 0; at = conditions[at].parent) nest.unshift(at);
   return nest;
 }

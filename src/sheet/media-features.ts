@@ -42,14 +42,22 @@ const numbers: Readonly<Record<string, (conditions: MediaConditions) => number>>
   'device-height': ({ height }) => height,
   'aspect-ratio': ({ width, height }) => width / height,
   'device-aspect-ratio': ({ width, height }) => width / height,
-  resolution: ({ preferences }) => resolution(preferences.resolution ?? '1dppx') ?? 1,
-  '-webkit-device-pixel-ratio': ({ preferences }) => resolution(preferences.resolution ?? '1dppx') ?? 1,
+  resolution: density,
+  '-webkit-device-pixel-ratio': density,
   color: () => 8,
   'color-index': () => 0,
   monochrome: () => 0,
   grid: () => 0,
   '-webkit-transform-3d': () => 1,
 };
+
+/** Dots for a CSS px; paper has its own, as browsers print. */
+function density({ medium, preferences }: MediaConditions): number {
+  return medium === 'print' ? 300 / 96 : (resolution(preferences.resolution ?? '1dppx') ?? 1);
+}
+
+/** What paper is like, where the conditions do not say otherwise (Media Queries 5 §4.5, §4.6). */
+const onPaper: Readonly<Record<string, string>> = { update: 'none', 'overflow-block': 'paged' };
 
 /** CSS px of one unit; relative ones at the initial font size (Media Queries 4 §1.3, CSS Values 4 §6). */
 const pixels: Readonly<Record<string, number>> = {
@@ -127,7 +135,8 @@ function compare({ name: feature, operator, value, wanted }: Comparison, conditi
   if (Object.hasOwn(words, feature)) {
     if (operator !== 'has' && operator !== '=') return undefined;
     const { usual, none } = words[feature];
-    const actual = conditions.preferences[feature] ?? usual;
+    const paper = conditions.medium === 'print' ? onPaper[feature] : undefined;
+    const actual = conditions.preferences[feature] ?? paper ?? usual;
     if (operator === 'has') return actual !== none;
     if (feature === 'color-gamut')
       return value === actual || (value === 'srgb' && /^(p3|rec2020)$/.test(actual));

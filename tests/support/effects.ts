@@ -2,8 +2,7 @@
 // state that the random drafts know of. States are written as classes of the same weight, in the page's sheets and
 // in the draft alike, so that they can be held.
 import type { Browser, BrowserContext, CDPSession, Page as Tab } from 'playwright-core';
-import type { Conditions } from 'yelto';
-import type { HeldState, OrdinaryCase } from './ordinary.js';
+import type { OrdinaryCase } from './ordinary.js';
 
 /** What the engine shows of one declaration. */
 export interface Effect {
@@ -82,14 +81,7 @@ export class EffectJudge {
     const size = { width: 1300, height: 900, mobile: false };
     if (scale)
       await session.send('Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor: scale });
-    await tab.setContent(
-      `<!DOCTYPE html><style>:root { color-scheme: light dark }</style>${windows
-        .map(
-          ([width, height]) =>
-            `<iframe srcdoc="<!DOCTYPE html>" style="border:0;width:${width}px;height:${height}px"></iframe>`,
-        )
-        .join('')}`,
-    );
+    await tab.setContent('<!DOCTYPE html><style>:root { color-scheme: light dark }</style>');
     return tab;
   }
 
@@ -105,7 +97,8 @@ export class EffectJudge {
       carrier: ':is(a[href], button, input, select, textarea, summary)',
       state: ':focus-visible',
     };
-    const worlds = [[], ...one.states, ...(/outline/.test(draft) ? [[focus]] : [])];
+    const rings = /outline/.test(draft) ? [[focus], ...one.states.map((states) => [...states, focus])] : [];
+    const worlds = [[], ...one.states, ...rings];
     const asked = {
       html,
       sheets: sheets.map(withHeldClasses),
@@ -141,18 +134,7 @@ export class EffectJudge {
     const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));
     const tabs = await Promise.all(mixes.map((mix) => this.#tab(mix)));
     const keys = await Promise.all(
-      tabs.map((tab) =>
-        tab.evaluate(
-          ({ list, isByWidth }) =>
-            [...document.querySelectorAll('iframe')].map((frame) =>
-              [
-                isByWidth ? frame.clientWidth : '',
-                ...list.map((query) => Number(frame.contentWindow!.matchMedia(query).matches)),
-              ].join(''),
-            ),
-          { list: [...new Set(queries)], isByWidth },
-        ),
-      ),
+      tabs.map((tab) => tab.evaluate(answersInWindows, { list: [...new Set(queries)], isByWidth, windows })),
     );
     const seen = new Set<string>();
     const frames = keys.map((own) => own.flatMap((key, at) => (seen.has(key) ? [] : (seen.add(key), [at]))));
@@ -162,7 +144,11 @@ export class EffectJudge {
       // One change is enough to know that a declaration matters.
       const settled = [...effects].flatMap(([start, { matters }]) => (matters ? [start] : []));
       const way = mixes[t].map(({ name }) => name).join(' ') || 'plain';
-      for (const one of await tab.evaluate(askEngine, { ...asked, chosen: frames[t], settled })) {
+      for (const one of await tab.evaluate(askEngine, {
+        ...asked,
+        chosen: frames[t].map((at) => windows[at]),
+        settled,
+      })) {
         const known = effects.get(one.start);
         effects.set(one.start, {
           isValid: one.isValid,
@@ -176,118 +162,29 @@ export class EffectJudge {
   }
 }
 
-/** Takes pictures of a page under conditions, and tells whether two drafts look the same on it. */
-export class PictureJudge {
-  private constructor(
-    private readonly tab: Tab,
-    private readonly session: CDPSession,
-  ) {}
-
-  static async open(browser: Browser): Promise<PictureJudge> {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    const tab = await context.newPage();
-    return new PictureJudge(tab, await context.newCDPSession(tab));
-  }
-
-  async under({ width, height, medium, preferences }: Conditions): Promise<void> {
-    await this.tab.setViewportSize({
-      width: Math.max(1, width),
-      height: Math.min(1500, Math.max(1, Math.round(height))),
-    });
-    const features = Object.entries(preferences).map(([name, value]) => ({ name, value }));
-    await this.session.send('Emulation.setEmulatedMedia', {
-      media: medium === 'print' ? 'print' : '',
-      features,
-    });
-  }
-
-  async picture(html: string, sheets: readonly string[], states: readonly HeldState[]): Promise<string> {
-    const styles = sheets.map((css) => `<style>${withHeldClasses(css)}</style>`).join('');
-    await this.tab.setContent(`<!DOCTYPE html>${html.replace('</head>', `${styles}</head>`)}`);
-    await this.tab.evaluate(
-      (list) => {
-        for (const { carrier, state } of list)
-          for (const element of document.querySelectorAll(carrier)) {
-            element.classList.add(`held-${state}`);
-            for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
-              up.classList.add(`held-${state}`);
-          }
-        for (const animation of document.getAnimations())
-          try {
-            animation.finish();
-          } catch {
-            animation.cancel();
-          }
-      },
-      states.map(({ carrier, state }) => ({
-        carrier: withHeldClasses(carrier).replace(/\.held-[\w-]+/g, ''),
-        state: state.slice(1).toLowerCase(),
-      })),
-    );
-    return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
-  }
-
-  /** On the page of the last picture: where a value is not what it would be with the utmost strength, in words. */
-  differsFromUtmost(selector: string, property: string, value: string): Promise<string | undefined> {
-    return this.tab.evaluate(
-      ({ selector, property, value }) => {
-        const [, plain = selector, pseudo] =
-          /^([^]*?)(::[\w-]+|:(?:before|after|first-line|first-letter))$/.exec(selector) ?? [];
-        const found = document.querySelectorAll(plain === '' ? '*' : plain);
-        if (found.length === 0) return 'it matches nothing';
-        if (pseudo) return undefined;
-        for (const element of found as NodeListOf<HTMLElement>) {
-          const names = (() => {
-            const box = document.createElement('div');
-            box.style.setProperty(property, value);
-            return [...box.style];
-          })();
-          const read = () =>
-            names.map((name) => `${name}: ${getComputedStyle(element).getPropertyValue(name)}`).join('; ');
-          const now = read();
-          const own = element.getAttribute('style');
-          element.style.setProperty(property, value, 'important');
-          const meant = read();
-          if (own === null) element.removeAttribute('style');
-          else element.setAttribute('style', own);
-          if (now !== meant) return `${now} instead of ${meant} on <${element.tagName}>`;
-        }
-        return undefined;
-      },
-      { selector: withHeldClasses(selector), property, value },
-    );
-  }
-
-  /** On the page of the last picture: whether any thing has the value. */
-  isAnywhere(selector: string, pseudo: string, property: string, value: string): Promise<boolean> {
-    return this.tab.evaluate(
-      ({ selector, pseudo, property, value }) => {
-        // In a tree of its own, where none of the page's rules reaches it.
-        const host = document.createElement('div');
-        const box = document.createElement('span');
-        host.attachShadow({ mode: 'open' }).append(box);
-        document.body.append(host);
-        box.style.setProperty(property, value);
-        const meant = getComputedStyle(box).getPropertyValue(property) || value;
-        host.remove();
-        return [...document.querySelectorAll(selector)].some(
-          (one) => getComputedStyle(one, pseudo || null).getPropertyValue(property) === meant,
-        );
-      },
-      { selector: withHeldClasses(selector), pseudo: pseudo.replace(/^:?:/, '::'), property, value },
-    );
-  }
-
-  async count(html: string, selector: string): Promise<number> {
-    await this.tab.setContent(`<!DOCTYPE html>${html}`);
-    return this.tab.evaluate(
-      (text) =>
-        document.querySelectorAll(
-          text.replace(/::?(before|after|marker|placeholder|first-line)(?![\w-])/g, ''),
-        ).length,
-      selector,
-    );
-  }
+/** Runs in the page: how each query is answered in each window; by one frame that is made so wide and so high. */
+function answersInWindows({
+  list,
+  isByWidth,
+  windows,
+}: {
+  list: readonly string[];
+  isByWidth: boolean;
+  windows: readonly (readonly [width: number, height: number])[];
+}): string[] {
+  const probe = document.body.appendChild(document.createElement('iframe'));
+  const answers = windows.map(([width, height]) => {
+    probe.style.cssText = `border: 0; width: ${width}px; height: ${height}px`;
+    const inner = probe.contentWindow!;
+    const isLaidOut = inner.innerWidth === width;
+    return [
+      isByWidth ? width : '',
+      isLaidOut,
+      ...list.map((query) => Number(inner.matchMedia(query).matches)),
+    ].join('');
+  });
+  probe.remove();
+  return answers;
 }
 
 /** Runs in the page. */
@@ -313,11 +210,24 @@ async function askEngine({
     value: string;
   }[];
   worlds: readonly (readonly { carrier: string; state: string }[])[];
-  chosen: readonly number[];
+  chosen: readonly (readonly [width: number, height: number])[];
   settled: readonly number[];
 }) {
-  const every = [...document.querySelectorAll('iframe')];
-  const frames = chosen.map((at) => every[at]);
+  // A window is made when it is first needed, and kept.
+  const frames = await Promise.all(
+    chosen.map(async ([width, height]) => {
+      const name = `w${width}x${height}`;
+      const known = document.querySelector<HTMLIFrameElement>(`iframe[name="${name}"]`);
+      if (known) return known;
+      const frame = document.createElement('iframe');
+      Object.assign(frame, { name, srcdoc: '<!DOCTYPE html>' });
+      frame.style.cssText = `border: 0; width: ${width}px; height: ${height}px`;
+      const isLoaded = new Promise((next) => (frame.onload = next));
+      document.body.append(frame);
+      await isLoaded;
+      return frame;
+    }),
+  );
   const answers = draft.map(({ start }) => ({
     start,
     isValid: true,

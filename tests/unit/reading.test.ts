@@ -219,3 +219,25 @@ describe('what a browser drops', () => {
     expect(parseSheet('/*/').faults).toHaveLength(1);
   });
 });
+
+test('paper has its own resolution, whatever the window has', () => {
+  const on = (medium: 'screen' | 'print', query: string) => holds(parseMedia(query), { ...screen, medium });
+  for (const query of [
+    '(min-resolution: 2dppx)',
+    '(resolution: 300dpi)',
+    '(update: none)',
+    '(overflow-block: paged)',
+  ])
+    expect([query, on('screen', query), on('print', query)]).toEqual([query, false, true]);
+});
+
+test('a nest of queries that no one feature opens is looked at, and together with the draft’s own', () => {
+  const read = page(
+    '@media (prefers-reduced-motion: reduce) { @media (hover: none) and (pointer: coarse) { @media (prefers-color-scheme: dark) and (min-width: 900px) and (max-width: 1200px) { .a { top: 0 } } } }',
+  ).withDraft('@media print { @media (orientation: portrait) { .a { top: 1px } } }');
+  const { conditions } = read.overlay!.styles;
+  const own = conditions.length - 1;
+  const innermost = conditions.findLastIndex((one, at) => at < own - 1 && one.media !== undefined);
+  expect(looksAt(read).some(({ view }) => view.isActive(innermost))).toBe(true);
+  expect(looksAt(read).some(({ view }) => view.isActive(innermost) && view.isActive(own))).toBe(true);
+});

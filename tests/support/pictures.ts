@@ -1,0 +1,119 @@
+// Pictures of a page by a real engine, under the conditions of a verdict and in its states.
+import type { Browser, CDPSession, Page as Tab } from 'playwright-core';
+import type { Conditions } from 'yelto';
+import { withHeldClasses } from './effects.js';
+import type { HeldState } from './ordinary.js';
+
+/** Takes pictures of a page under conditions, and tells whether two drafts look the same on it. */
+export class PictureJudge {
+  private constructor(
+    private readonly tab: Tab,
+    private readonly session: CDPSession,
+  ) {}
+
+  static async open(browser: Browser): Promise<PictureJudge> {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const tab = await context.newPage();
+    return new PictureJudge(tab, await context.newCDPSession(tab));
+  }
+
+  async under({ width, height, medium, preferences }: Conditions): Promise<void> {
+    await this.tab.setViewportSize({
+      width: Math.max(1, width),
+      height: Math.min(1500, Math.max(1, Math.round(height))),
+    });
+    const features = Object.entries(preferences).map(([name, value]) => ({ name, value }));
+    await this.session.send('Emulation.setEmulatedMedia', {
+      media: medium === 'print' ? 'print' : '',
+      features,
+    });
+  }
+
+  async picture(html: string, sheets: readonly string[], states: readonly HeldState[]): Promise<string> {
+    const styles = sheets.map((css) => `<style>${withHeldClasses(css)}</style>`).join('');
+    await this.tab.setContent(`<!DOCTYPE html>${html.replace('</head>', `${styles}</head>`)}`);
+    await this.tab.evaluate(
+      (list) => {
+        for (const { carrier, state } of list)
+          for (const element of document.querySelectorAll(carrier)) {
+            element.classList.add(`held-${state}`);
+            for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
+              up.classList.add(`held-${state}`);
+          }
+        for (const animation of document.getAnimations())
+          try {
+            animation.finish();
+          } catch {
+            animation.cancel();
+          }
+      },
+      states.map(({ carrier, state }) => ({
+        carrier: withHeldClasses(carrier).replace(/\.held-[\w-]+/g, ''),
+        state: state.slice(1).toLowerCase(),
+      })),
+    );
+    return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
+  }
+
+  /** On the page of the last picture: where a value is not what it would be with the utmost strength, in words. */
+  differsFromUtmost(selector: string, property: string, value: string): Promise<string | undefined> {
+    return this.tab.evaluate(
+      ({ selector, property, value }) => {
+        const [, plain = selector, pseudo] =
+          /^([^]*?)(::[\w-]+|:(?:before|after|first-line|first-letter))$/.exec(selector) ?? [];
+        const found = document.querySelectorAll(plain === '' ? '*' : plain);
+        if (found.length === 0) return 'it matches nothing';
+        if (pseudo) return undefined;
+        for (const element of found as NodeListOf<HTMLElement>) {
+          const names = (() => {
+            const box = document.createElement('div');
+            box.style.setProperty(property, value);
+            return [...box.style];
+          })();
+          const read = () =>
+            names.map((name) => `${name}: ${getComputedStyle(element).getPropertyValue(name)}`).join('; ');
+          const now = read();
+          const own = element.getAttribute('style');
+          element.style.setProperty(property, value, 'important');
+          const meant = read();
+          if (own === null) element.removeAttribute('style');
+          else element.setAttribute('style', own);
+          if (now !== meant) return `${now} instead of ${meant} on <${element.tagName}>`;
+        }
+        return undefined;
+      },
+      { selector: withHeldClasses(selector), property, value },
+    );
+  }
+
+  /** On the page of the last picture: whether any thing has the value. */
+  isAnywhere(selector: string, pseudo: string, property: string, value: string): Promise<boolean> {
+    return this.tab.evaluate(
+      ({ selector, pseudo, property, value }) => {
+        // In a tree of its own, where none of the page's rules reaches it.
+        const host = document.createElement('div');
+        const box = document.createElement('span');
+        host.attachShadow({ mode: 'open' }).append(box);
+        document.body.append(host);
+        box.style.setProperty(property, value);
+        const meant = getComputedStyle(box).getPropertyValue(property) || value;
+        host.remove();
+        return [...document.querySelectorAll(selector)].some(
+          (one) => getComputedStyle(one, pseudo || null).getPropertyValue(property) === meant,
+        );
+      },
+      { selector: withHeldClasses(selector), pseudo: pseudo.replace(/^:?:/, '::'), property, value },
+    );
+  }
+
+  async count(html: string, selector: string): Promise<number> {
+    await this.tab.setContent(`<!DOCTYPE html>${html}`);
+    return this.tab.evaluate(
+      (text) =>
+        document.querySelectorAll(
+          text.replace(/::?(before|after|marker|placeholder|first-line)(?![\w-])/g, ''),
+        ).length,
+      selector,
+    );
+  }
+}
