@@ -43,14 +43,14 @@ export async function openDemoRoom(page = 'catalogue/index.html'): Promise<Opene
   };
 }
 
-/** Waits up to 5 s for a condition. */
+/** Waits up to 15 s for a condition: machines are shared. */
 export async function until(
   condition: () => Promise<boolean> | boolean,
   what = 'what was waited for',
 ): Promise<void> {
-  for (let i = 0; i < 100; i++) {
+  for (let i = 0; i < 300; i++) {
     if (await condition()) return;
     await new Promise((next) => setTimeout(next, 50));
   }
-  throw new Error(`Within 5 s there was not: ${what}.`);
+  throw new Error(`Within 15 s there was not: ${what}.`);
 }
