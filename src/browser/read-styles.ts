@@ -35,7 +35,9 @@ export async function readStyles(
   for (const one of snapshots) {
     const { sheet, isOff, media } = one;
     const owner = sheet.ownerNode as Element | null;
-    const text = owner?.localName === 'style' ? (owner.textContent ?? '') : await textAt(sheet.href);
+    // Of what the page may not read it may not fetch the text either.
+    const text =
+      owner?.localName === 'style' ? (owner.textContent ?? '') : one.rules && (await textAt(sheet.href));
     const read = readSnapshot(one, text, document);
     await readImports(one, imported, document);
     const label = sheet.href
@@ -103,17 +105,20 @@ async function readImports(
       found.set(href, { href, css: '', status: 404 });
       continue;
     }
-    const read = readSnapshot(inner, await textAt(href), document);
+    const read = readSnapshot(inner, inner.rules && (await textAt(href)), document);
     found.set(href, { href, css: read?.css ?? '', status: read ? 200 : 0 });
     await readImports(inner, found, document);
   }
 }
 
+/** So long a text is waited for, ms: the rules are there without it. */
+const longestWait = 5000;
+
 /** The browser has it already; undefined where the page may not fetch it. */
 async function textAt(href: string | null): Promise<string | undefined> {
   if (!href) return undefined;
   try {
-    const answer = await fetch(href, { cache: 'force-cache' });
+    const answer = await fetch(href, { cache: 'force-cache', signal: AbortSignal.timeout(longestWait) });
     return answer.ok ? await answer.text() : undefined;
   } catch {
     return undefined;

@@ -98,7 +98,7 @@ export interface ReachStep {
   readonly indices: readonly number[];
 }
 
-/** The page as it was read, and with the states that are held. */
+/** Pages that were looked at, by address. */
 const visited = new Map<string, Page>();
 const plainAddress = (address: string) => address.replace(/[?#].*/, '');
 
