@@ -3,7 +3,7 @@ import { chromium } from 'playwright-core';
 
 /** Launch options under which Chromium stays offline and runs as any user. */
 export const launchOptions = {
-  executablePath: process.env.YELTO_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.YELTO_BROWSER ?? '/usr/bin/chromium',
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -73,4 +73,4 @@ export function ensurePrograms(programs) {
   process.exit(1);
 }
 
-export const chromiumNeeded = { [process.env.YELTO_CHROMIUM ?? '/usr/bin/chromium']: 'chromium' };
+export const chromiumNeeded = { [process.env.YELTO_BROWSER ?? '/usr/bin/chromium']: 'chromium' };

@@ -1,6 +1,8 @@
 export {
   askedConditions,
   parsePage,
+  withUnread,
+  type ReadSheet,
   type AskedConditions,
   type Conditions,
   type ContainerSize,

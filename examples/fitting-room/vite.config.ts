@@ -4,8 +4,9 @@ import { defineConfig } from 'vite';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
-// Three things are built: the room itself, the one script that goes into the site's pages (`--mode stage`), and
-// the one that a bookmark runs in a page behind a login (`--mode capture`).
+// Four things are built: the room itself, the script that goes into the site's pages (`--mode stage`), the one that a
+// bookmark runs in a page behind a login (`--mode capture`), and the one by which a driven browser gives a page as data
+// (`--mode reader`).
 export default defineConfig(({ mode }) => ({
   root: here('.'),
   base: './',

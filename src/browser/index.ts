@@ -1,5 +1,5 @@
 export { joinRoom, type Invitation } from './join-room.js';
-export type { CheckAnswer, Contradiction, LiveClaim } from './check.js';
+export { checkClaims, type CheckAnswer, type Contradiction, type LiveClaim } from './check.js';
 export {
   isGenuine,
   type LiveBox,
@@ -13,3 +13,4 @@ export { liveElements } from './own.js';
 export { readDocument } from './read-document.js';
 export { saveCapture, type CaptureFile } from './save-capture.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';
+export { whenStill } from './watch.js';

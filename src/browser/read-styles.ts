@@ -1,4 +1,5 @@
 import type { SheetSource, StyleSource } from '../page/index.js';
+import { deepestImport, tooDeep } from '../sheet/index.js';
 import { withoutMarks } from './hold.js';
 import { isOwnSheet, makeOwnSheet } from './own.js';
 
@@ -12,7 +13,11 @@ export interface ReadStyles {
 interface Snapshot {
   readonly sheet: CSSStyleSheet;
   readonly rules?: readonly string[];
-  readonly imports: readonly { readonly href: string; readonly inner?: Snapshot }[];
+  readonly imports: readonly {
+    readonly href: string;
+    readonly isTooDeep: boolean;
+    readonly inner?: Snapshot;
+  }[];
 }
 
 /**
@@ -29,16 +34,19 @@ export async function readStyles(
     .filter((sheet) => !isOwnSheet(sheet))
     .map((sheet) => ({ ...snapshotOf(sheet), isOff: sheet.disabled, media: sheet.media.mediaText }));
   const missing = missingLinks(document, numberOf);
+  // All at once: one that never comes keeps nobody waiting but itself.
+  const files = await Promise.all(
+    snapshots.map(({ sheet, rules }) => (rules ? textAt(sheet.href) : undefined)),
+  );
   const imported = new Map<string, SheetSource>();
   let embedded = 0;
   const styles: StyleSource[] = [];
-  for (const one of snapshots) {
+  for (const [i, one] of snapshots.entries()) {
     const { sheet, isOff, media } = one;
     const owner = sheet.ownerNode as Element | null;
     // Of what the page may not read it may not fetch the text either.
-    const text =
-      owner?.localName === 'style' ? (owner.textContent ?? '') : one.rules && (await textAt(sheet.href));
-    const read = readSnapshot(one, text, document);
+    const file = files[i];
+    const read = readSnapshot(one, file ? file.text : (owner?.textContent ?? undefined), document);
     await readImports(one, imported, document);
     const label = sheet.href
       ? undefined
@@ -52,20 +60,25 @@ export async function readStyles(
       ...(read?.isByScript ? { isByScript: true } : {}),
       css: read?.css ?? '',
       media,
-      status: isOff ? 'disabled' : read ? 'loaded' : 'unread',
+      status: isOff ? 'disabled' : !read ? 'unread' : isRefused(one, file) ? 'missing' : 'loaded',
     });
   }
-  return { styles: [...styles, ...missing], imported: [...imported.values()] };
+  for (const one of missing) {
+    const behind = styles.findIndex(({ owner = Infinity }) => owner > one.owner);
+    styles.splice(behind < 0 ? styles.length : behind, 0, one);
+  }
+  return { styles, imported: [...imported.values()] };
 }
 
 function snapshotOf(sheet: CSSStyleSheet, depth = 0): Snapshot {
   try {
     const rules = [...sheet.cssRules];
     const imports = rules.flatMap((rule) => {
-      if (!isImport(rule) || depth > 30) return [];
-      const inner = rule.styleSheet;
+      if (!isImport(rule)) return [];
+      const isTooDeep = depth >= deepestImport;
+      const inner = isTooDeep ? undefined : rule.styleSheet;
       const href = inner?.href ?? new URL(rule.href, sheet.href ?? document.baseURI).href;
-      return [{ href, inner: inner ? snapshotOf(inner, depth + 1) : undefined }];
+      return [{ href, isTooDeep, inner: inner ? snapshotOf(inner, depth + 1) : undefined }];
     });
     return { sheet, rules: rules.map(({ cssText }) => withoutMarks(cssText)), imports };
   } catch {
@@ -99,14 +112,15 @@ async function readImports(
   found: Map<string, SheetSource>,
   document: Document,
 ): Promise<void> {
-  for (const { href, inner } of imports) {
+  for (const { href, inner, isTooDeep } of imports) {
     if (found.has(href)) continue;
     if (!inner) {
-      found.set(href, { href, css: '', status: 404 });
+      found.set(href, { href, css: '', status: isTooDeep ? tooDeep : 404 });
       continue;
     }
-    const read = readSnapshot(inner, inner.rules && (await textAt(href)), document);
-    found.set(href, { href, css: read?.css ?? '', status: read ? 200 : 0 });
+    const file = inner.rules && (await textAt(href));
+    const read = readSnapshot(inner, file?.text, document);
+    found.set(href, { href, css: read?.css ?? '', status: !read ? 0 : isRefused(inner, file) ? 404 : 200 });
     await readImports(inner, found, document);
   }
 }
@@ -114,21 +128,35 @@ async function readImports(
 /** So long a text is waited for, ms: the rules are there without it. */
 const longestWait = 5000;
 
+interface FileAnswer {
+  /** undefined for an answer that is no sheet. */
+  readonly text?: string;
+  readonly status: number;
+}
+
 /** The browser has it already; undefined where the page may not fetch it. */
-async function textAt(href: string | null): Promise<string | undefined> {
+async function textAt(href: string | null): Promise<FileAnswer | undefined> {
   if (!href) return undefined;
   try {
     const answer = await fetch(href, { cache: 'force-cache', signal: AbortSignal.timeout(longestWait) });
-    return answer.ok ? await answer.text() : undefined;
+    return { text: answer.ok ? await answer.text() : undefined, status: answer.status };
   } catch {
     return undefined;
   }
 }
 
-/** Links to sheets that the browser did not get. */
-function missingLinks(document: Document, numberOf: (element: Element) => number): StyleSource[] {
+/** A browser may have an empty sheet for an answer that says there is none. */
+const isRefused = ({ rules }: Snapshot, file: FileAnswer | undefined) =>
+  rules?.length === 0 && file !== undefined && file.status >= 400;
+
+/** Links to sheets that the browser did not get, or has not got yet. */
+function missingLinks(
+  document: Document,
+  numberOf: (element: Element) => number,
+): (StyleSource & { readonly owner: number })[] {
+  const had = new Set<unknown>([...document.styleSheets].map(({ ownerNode }) => ownerNode));
   const links = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i][href]')];
   return links
-    .filter((link) => !link.sheet && !link.disabled && !/\balternate\b/i.test(link.rel))
+    .filter((link) => !had.has(link) && !link.disabled && !/\balternate\b/i.test(link.rel))
     .map((link) => ({ owner: numberOf(link), href: link.href, css: '', status: 'missing' as const }));
 }

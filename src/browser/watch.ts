@@ -98,3 +98,25 @@ function amountOfRules(sheet: CSSStyleSheet): number {
 
 const isSame = (a: StyleState, b: StyleState) =>
   a.sheet === b.sheet && a.isOff === b.isOff && a.media === b.media && a.rules === b.rules;
+
+/** How long a page must keep still to be taken as done, and how long that is waited for at most, ms. */
+const still = { quiet: 500, longest: 3000 };
+
+/** Resolves when a document, whose scripts may be building it, has kept still for a moment; at the latest after a while. */
+export function whenStill(document: Document): Promise<void> {
+  const window = document.defaultView!;
+  return new Promise((done) => {
+    const end = () => {
+      watch.leave();
+      window.clearTimeout(latest);
+      done();
+    };
+    let timer = window.setTimeout(end, still.quiet);
+    const latest = window.setTimeout(end, still.longest);
+    const again = () => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(end, still.quiet);
+    };
+    const watch = watchDocument(document, again, () => undefined);
+  });
+}

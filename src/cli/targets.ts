@@ -4,11 +4,12 @@ import { isPseudoElement } from '../facts/index.js';
 import { openPage } from '../node/index.js';
 import { nearestNames, type Page, type PageElement } from '../page/index.js';
 import { count, list, shorten, YeltoError } from '../text/index.js';
+import { addAddressOptions, readAddressOptions, type AddressOptions } from './address.js';
 import { addConditionOptions, checkConditions, readConditions, type ConditionOptions } from './conditions.js';
 import type { Io } from './io.js';
 
 /** Options by which a command is told under which conditions, and how to answer. */
-export interface PageOptions extends ConditionOptions {
+export interface PageOptions extends ConditionOptions, AddressOptions {
   readonly json?: boolean;
 }
 
@@ -19,7 +20,7 @@ export interface TargetOptions extends PageOptions {
 }
 
 export function addPageOptions(command: Command): Command {
-  return addConditionOptions(command).option('--json', 'print the answer as JSON');
+  return addAddressOptions(addConditionOptions(command)).option('--json', 'print the answer as JSON');
 }
 
 export function addTargetOptions(command: Command): Command {
@@ -35,7 +36,7 @@ export async function openForCommand(io: Io, where: string, options: PageOptions
     io.isTerminal && /^https?:/i.test(where)
       ? (reading: string) => io.err(`reading ${shorten(reading, 70)}`)
       : undefined;
-  const page = await openPage(where, { conditions, onProgress });
+  const page = await openPage(where, { ...readAddressOptions(io, options), conditions, onProgress });
   checkConditions([page], options);
   return page;
 }

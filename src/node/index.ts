@@ -1,4 +1,6 @@
-export { captureBookmark, capturePage, type Captured, type RunScripts } from './capture.js';
+export { captureBookmark, capturePage, type Captured, type CaptureOptions } from './capture.js';
+export type { CapturedSheet } from './capture-note.js';
+export type { LiveOptions } from './live/read-live.js';
 export { openPage, type OpenOptions } from './open-page.js';
 export { readDraft, saveToDraft } from './draft-file.js';
 export {

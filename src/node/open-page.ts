@@ -1,10 +1,11 @@
 import { readFile, stat } from 'node:fs/promises';
-import { dirname, join, resolve, sep } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import {
   pageFrom,
   parseMarkup,
   parsePage,
+  withUnread,
   type Conditions,
   type Markup,
   type Page,
@@ -12,15 +13,31 @@ import {
   type Setting,
   type SheetSource,
 } from '../page/index.js';
-import { importedHrefs, resolveHref, tooDeep } from '../sheet/index.js';
+import { deepestImport, importedHrefs, resolveHref, tooDeep } from '../sheet/index.js';
 import { YeltoError } from '../text/index.js';
+import { readCapture, readCaptured, readLiveCapture } from './capture-note.js';
 import { decodeSheet } from './decode.js';
+import { readLive } from './live/read-live.js';
+import { brokenAnswer, noAnswer, refusedAnswer } from './no-answer.js';
 import { pageText } from './page-text.js';
+import { readForeignSheet } from './foreign-sheet.js';
+import { BrokenAnswer, fetchWhole, limits, type SiteHeaders } from './site-fetch.js';
 
 export interface OpenOptions {
   readonly conditions?: Partial<Conditions>;
   /** Told of each file or address before it is read. */
   readonly onProgress?: (reading: string) => void;
+  /**
+   * Whether a page at an address is read as a browser on this machine has it after its scripts ran. Default false: as the
+   * server sends it, before its scripts.
+   */
+  readonly scripts?: boolean;
+  /** The program of a browser of the Chromium family; without it one is looked for. */
+  readonly browser?: string;
+  /** HTTP headers that are sent to the site of an address, for pages behind a login; to no other. */
+  readonly headers?: Readonly<Record<string, string>>;
+  /** Told that there is no browser, so that the page is read before its scripts. */
+  readonly onNoBrowser?: () => void;
 }
 
 /** Reads one text by its address; `status` 404 for one that is not there, 0 for no answer; `at` where it led to. */
@@ -28,35 +45,71 @@ export type Fetch = (href: string) => Promise<{ text: string; status: number; at
 
 /**
  * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, a file that
- * a page saved of itself (`.capture.json`), or an http(s) address. A sheet that is missing is listed as missing, and the page is read without it.
+ * a page saved of itself (`.capture.json`), or an http(s) address. A sheet that is missing is listed as missing, and the
+ * page is read without it.
  * @throws YeltoError when the page itself cannot be read: no such file, a folder without pages, no answer,
- * an answer of 400 or above, a file that is no text.
+ * an answer of 400 or above, a file that is no text; a browser that was named and does not start.
  */
 export async function openPage(where: string, options: OpenOptions = {}): Promise<Page> {
-  const isAddress = /^https?:\/\//i.test(where);
-  let name = isAddress ? where : await findFile(where);
+  if (isAddress(where)) return openAddress(where, options);
+  const name = await findFile(where);
   options.onProgress?.(name);
   if (name.endsWith('.json')) return readCaptureFile(name, options);
-  let html: string;
-  if (isAddress) ({ html, address: name } = await fetchPage(where));
-  else html = await readPageFile(name);
-  const capture = isAddress ? undefined : await readCapture(name);
-  const fetchSheet: Fetch = isAddress
-    ? fetchText
-    : (href) => (capture?.has(href) ? readCaptured(name, capture.get(href)!) : readBeside(name, href));
+  const capture = await readCapture(name);
+  if (capture?.live) return pageOf(await readLiveCapture(name, capture), options);
+  const html = await readPageFile(name);
+  const texts = new Map(capture?.sheets.map((one) => [one.href, one]));
+  const fetchSheet: Fetch = (href) =>
+    texts.has(href) ? readCaptured(name, texts.get(href)!) : readBeside(name, href);
   const markup = parseMarkup(name, html);
   const sheets = await readSheets(name, markup, fetchSheet, options.onProgress);
-  const settings = isAddress ? undefined : await readSettings(name);
+  const settings = await readSettings(name);
   return pageFrom(markup, { name, html, sheets, settings, conditions: options.conditions });
 }
 
+const isAddress = (where: string) => /^https?:\/\//i.test(where);
+
+async function openAddress(where: string, options: OpenOptions): Promise<Page> {
+  const { conditions, onProgress, headers = {} } = options;
+  onProgress?.(where);
+  if (options.scripts) {
+    const scheme = conditions?.preferences?.['prefers-color-scheme'];
+    const source = await readLive(where, {
+      ...options,
+      width: conditions?.width,
+      height: conditions?.height,
+      colorScheme: scheme === 'dark' ? 'dark' : 'light',
+    });
+    if (source) return pageOf(source, options);
+    options.onNoBrowser?.();
+  }
+  const { html, address: name } = await fetchPage(where, headers);
+  const markup = parseMarkup(name, html);
+  const own = { site: new URL(where).origin, headers };
+  const sheets = await readSheets(name, markup, fetchText(own), onProgress);
+  return pageFrom(markup, { name, html, sheets, conditions });
+}
+
+/** Under the conditions that were asked for; what was not is as it was when the page was read. */
+function pageOf(source: PageSource, { conditions }: OpenOptions): Page {
+  const asked = Object.entries(conditions ?? {}).filter(([, value]) => value !== undefined);
+  const preferences = { ...source.conditions?.preferences, ...conditions?.preferences };
+  return parsePage({
+    ...source,
+    conditions: { ...source.conditions, ...Object.fromEntries(asked), preferences },
+  });
+}
+
 /** A file that a page saved of itself (`saveCapture` of yelto/browser). */
-async function readCaptureFile(path: string, { conditions }: OpenOptions): Promise<Page> {
+async function readCaptureFile(path: string, options: OpenOptions): Promise<Page> {
   const text = await readPageFile(path);
   try {
     const { yelto, source } = JSON.parse(text) as { yelto?: unknown; source?: PageSource };
-    if (yelto === 'capture' && typeof source?.html === 'string' && typeof source.name === 'string')
-      return parsePage({ ...source, conditions: { ...source.conditions, ...conditions } });
+    if (yelto === 'capture' && typeof source?.html === 'string' && typeof source.name === 'string') {
+      // What its own tab could not read of other hosts.
+      const read = (href: string) => readForeignSheet(href, isAddress(source.name) ? source.name : undefined);
+      return pageOf(await withUnread(source, read), options);
+    }
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
   }
@@ -64,42 +117,6 @@ async function readCaptureFile(path: string, { conditions }: OpenOptions): Promi
     file: path,
     remedy: 'Name a file that the bookmark saved, a saved .html page, or a folder with index.html.',
   });
-}
-
-/** What `capturePage` noted of each sheet: its address, the file that holds it, the status it was answered with. */
-export interface CapturedSheet {
-  readonly href: string;
-  /** Relative to the page; undefined for one that was missing. */
-  readonly file?: string;
-  readonly status: number;
-}
-
-export const captureNote = 'capture.json';
-
-async function readCapture(page: string): Promise<Map<string, CapturedSheet> | undefined> {
-  const text = await readFile(join(dirname(page), captureNote), 'utf8').catch(() => undefined);
-  if (text === undefined) return undefined;
-  try {
-    const { sheets } = JSON.parse(text) as { sheets: CapturedSheet[] };
-    return new Map(sheets.map((one) => [one.href, one]));
-  } catch {
-    throw new YeltoError(`"${join(dirname(page), captureNote)}" is not a capture's note.`, {
-      file: page,
-      remedy: 'Capture the page again, or take the file away.',
-    });
-  }
-}
-
-async function readCaptured(
-  page: string,
-  { file, status }: CapturedSheet,
-): Promise<{ text: string; status: number }> {
-  if (file === undefined) return { text: '', status };
-  // A note from elsewhere must not lead out of its folder.
-  const path = resolve(dirname(page), file);
-  if (!path.startsWith(resolve(dirname(page)) + sep)) return { text: '', status: 404 };
-  const text = await readFile(path, 'utf8').catch(() => undefined);
-  return text === undefined ? { text: '', status: 404 } : { text: withoutMark(text), status };
 }
 
 /** `settings.json` beside the page or in one of the two folders above: a list of `{ setting, feeds, value }`. */
@@ -170,69 +187,39 @@ async function readPageFile(path: string): Promise<string> {
   return path.endsWith('.json') ? bytes.toString('utf8') : pageText(bytes, path);
 }
 
-function withoutMark(text: string): string {
-  return text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
-}
-
-/** Why nothing came, for somebody who knows no error codes. */
-function noAnswerWords({ name, message, cause }: Error & { cause?: { code?: string } }): string {
-  if (name === 'TimeoutError') return 'nothing came within 30 seconds';
-  const code = cause?.code ?? '';
-  if (code === 'ECONNREFUSED') return 'no server runs there, or it refuses (ECONNREFUSED)';
-  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN') return `nobody knows a host of that name (${code})`;
-  if (/CERT|SELF_SIGNED|SSL|TLS/.test(code)) return `its certificate is not to be trusted (${code})`;
-  return code || message;
-}
-
-export async function fetchPage(address: string): Promise<{ html: string; address: string }> {
-  const answer = await fetch(address, { signal: AbortSignal.timeout(30_000) }).catch(
-    (error: Error & { cause?: { code?: string } }) => {
-      throw new YeltoError(`"${address}" does not answer: ${noAnswerWords(error)}.`, {
-        file: address,
-        remedy: 'Check the address, and whether the site is up.',
-      });
+export async function fetchPage(
+  address: string,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<{ html: string; address: string }> {
+  const own = { site: new URL(address).origin, headers };
+  const answer = await fetchWhole(address, own).catch(
+    (error: Error & { cause?: { code?: string; message?: string } }) => {
+      if (error instanceof BrokenAnswer) throw brokenAnswer(address, error.message);
+      const isLate = error.name === 'TimeoutError';
+      const late = `nothing came within ${limits.wait / 1000} seconds`;
+      throw noAnswer(address, isLate ? late : (error.cause?.code ?? error.cause?.message ?? error.message));
     },
   );
-  if (!answer.ok) {
-    throw new YeltoError(`"${address}" answered ${answer.status} ${answer.statusText}.`.replace(/ \./, '.'), {
-      file: address,
-      remedy:
-        answer.status === 404
-          ? 'There is no such page; check the address.'
-          : 'The site refuses the page or is in trouble; save it from a browser and open the file.',
-    });
-  }
-  const bytes = await answer
-    .arrayBuffer()
-    .catch((error: Error & { cause?: { code?: string; message?: string } }) => {
-      throw new YeltoError(
-        `"${address}" began to answer, and the answer broke off: ${error.cause?.message ?? error.message}.`,
-        {
-          file: address,
-          remedy: 'Try again; if it stays so, save the page from a browser and open the file.',
-        },
-      );
-    });
-  const html = pageText(new Uint8Array(bytes), address, answer.headers.get('content-type') ?? '');
+  if (answer.status >= 400) throw refusedAnswer(address, answer.status, answer.words);
   // Where it led to in the end: what the page names stands beside that.
-  return { html, address: answer.url || address };
+  return { html: pageText(answer.bytes, address, answer.type), address: answer.at };
 }
 
-export const fetchText: Fetch = async (href) => {
-  try {
-    const answer = await fetch(href, { signal: AbortSignal.timeout(30_000) });
-    const bytes = new Uint8Array(await answer.arrayBuffer());
-    const type = answer.headers.get('content-type') ?? '';
-    return { text: answer.ok ? decodeSheet(bytes, type) : '', status: answer.status, at: answer.url };
-  } catch {
-    // No answer; a browser elsewhere may well get one.
-    return { text: '', status: 0 };
-  }
-};
+export const fetchText =
+  (own?: SiteHeaders): Fetch =>
+  async (href) => {
+    try {
+      const { status, bytes, type, at } = await fetchWhole(href, own);
+      return { text: status < 400 ? decodeSheet(bytes, type) : '', status, at };
+    } catch {
+      // No answer; a browser elsewhere may well get one.
+      return { text: '', status: 0 };
+    }
+  };
 
 /** A sheet of a saved page; an address with a leading slash is looked for from the page's folder upwards. */
 async function readBeside(page: string, href: string): Promise<{ text: string; status: number }> {
-  if (/^https?:/i.test(href)) return fetchText(href);
+  if (/^https?:/i.test(href)) return fetchText()(href);
   if (href.startsWith('data:')) return readData(href);
   const path = safelyDecoded(href.split(/[?#]/)[0]);
   const folders = [dirname(page)];
@@ -257,9 +244,6 @@ async function readData(href: string): Promise<{ text: string; status: number }>
   const answer = await fetch(href).catch(() => undefined);
   return answer ? { text: await answer.text(), status: 200 } : { text: '', status: 404 };
 }
-
-/** Imports within imports; a server may make up one for each that is asked for. */
-const deepestImport = 32;
 
 /** All linked sheets and, from them, all imported ones. */
 export async function readSheets(

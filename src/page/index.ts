@@ -1,4 +1,5 @@
 export { pageFrom, parsePage } from './parse-page.js';
+export { withMarkup, withUnread, type ReadSheet } from './complete.js';
 export { Page, type DraftPlace, type Overlay } from './page.js';
 export { PageElement, type MarkupPlace } from './element.js';
 export type {

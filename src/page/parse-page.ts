@@ -23,7 +23,7 @@ export function parsePage(source: PageSource): Page {
 
 /** The same from markup that was read already. */
 export function pageFrom(markup: Markup, source: PageSource): Page {
-  const base = resolveHref(source.name, markup.base ?? '');
+  const base = resolveHref(source.address ?? source.name, markup.base ?? '');
   const library = new SheetLibrary(source.sheets ?? [], base);
   const grammar = new Grammar();
   const gatherer = new Gatherer(markup.tree.names, markup.tree.quirks, grammar, (href) => {

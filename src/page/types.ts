@@ -58,10 +58,13 @@ export interface StyleSource {
 
 /** What a page is made from: generated markup, and the texts of the sheets that it names. */
 export interface PageSource {
-  /** A path or an address, for messages; an address is also what links are resolved against. */
+  /** A path or an address, for messages. */
   readonly name: string;
+  /** What links are resolved against; default: the name. */
+  readonly address?: string;
+  /** '' where the tree alone is known. */
   readonly html: string;
-  /** The tree of a live document, in place of the markup, which is '' then. */
+  /** The tree of a live document, which counts in place of the markup. */
   readonly tree?: LiveTree;
   /** All sheets of a live document but the imported ones, in place of those that the markup names. */
   readonly styles?: readonly StyleSource[];

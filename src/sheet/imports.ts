@@ -6,6 +6,9 @@ import type { AtRule } from './rules.js';
 /** The status of a sheet that was not asked for, as imports within imports went too deep: HTTP's "loop detected". */
 export const tooDeep = 508;
 
+/** Imports within imports that are read; a server may make up one for each that is asked for. */
+export const deepestImport = 32;
+
 /** An `@import` (CSS Cascade 5 §2.2). */
 export interface Import {
   readonly href: string;

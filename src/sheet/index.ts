@@ -12,4 +12,12 @@ export { askedSettings, type MediaSetting } from './media-settings.js';
 export { holds, mediaFault, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
 export type { MediaConditions } from './media-features.js';
 export { supports, type Abilities } from './supports.js';
-export { importedHrefs, parseImport, parseNamespace, resolveHref, tooDeep, type Import } from './imports.js';
+export {
+  deepestImport,
+  importedHrefs,
+  parseImport,
+  parseNamespace,
+  resolveHref,
+  tooDeep,
+  type Import,
+} from './imports.js';

@@ -4,29 +4,51 @@ import type { Conditions } from 'yelto';
 import { withHeldClasses } from './effects.js';
 import type { HeldState } from './ordinary.js';
 
+/** The preferences that a tab is opened with; all others are set in it. */
+const ofDevice = ['hover', 'any-hover', 'pointer', 'any-pointer', 'resolution'];
+
 /** Takes pictures of a page under conditions, and tells whether two drafts look the same on it. */
 export class PictureJudge {
+  readonly #tabs = new Map<string, Promise<{ tab: Tab; session: CDPSession }>>();
+
   private constructor(
-    private readonly tab: Tab,
-    private readonly session: CDPSession,
+    private readonly browser: Browser,
+    private tab: Tab,
   ) {}
 
   static async open(browser: Browser): Promise<PictureJudge> {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    const tab = await context.newPage();
-    return new PictureJudge(tab, await context.newCDPSession(tab));
+    return new PictureJudge(browser, await context.newPage());
   }
 
-  async under({ width, height, medium, preferences }: Conditions): Promise<void> {
-    await this.tab.setViewportSize({
+  /** A tab on a device of that density, with a finger or a mouse. */
+  #on(touch: boolean, scale: number): Promise<{ tab: Tab; session: CDPSession }> {
+    const key = `${touch} ${scale}`;
+    const open = async () => {
+      const context = await this.browser.newContext({ hasTouch: touch, deviceScaleFactor: scale });
+      const tab = await context.newPage();
+      return { tab, session: await context.newCDPSession(tab) };
+    };
+    let found = this.#tabs.get(key);
+    if (!found) this.#tabs.set(key, (found = open()));
+    return found;
+  }
+
+  /** False for a device that the engine cannot be: one of a finger that hovers, say. */
+  async under({ width, height, medium, preferences }: Conditions): Promise<boolean> {
+    const touch = preferences.hover === 'none' || preferences.pointer === 'coarse';
+    const { tab, session } = await this.#on(touch, parseFloat(preferences.resolution ?? '1'));
+    this.tab = tab;
+    await tab.setViewportSize({
       width: Math.max(1, width),
       height: Math.min(1500, Math.max(1, Math.round(height))),
     });
-    const features = Object.entries(preferences).map(([name, value]) => ({ name, value }));
-    await this.session.send('Emulation.setEmulatedMedia', {
-      media: medium === 'print' ? 'print' : '',
-      features,
-    });
+    const features = Object.entries(preferences)
+      .filter(([name]) => !ofDevice.includes(name))
+      .map(([name, value]) => ({ name, value }));
+    await session.send('Emulation.setEmulatedMedia', { media: medium === 'print' ? 'print' : '', features });
+    const asked = Object.entries(preferences).map(([name, value]) => `(${name}: ${value})`);
+    return tab.evaluate((queries) => queries.every((one) => matchMedia(one).matches), asked);
   }
 
   async picture(html: string, sheets: readonly string[], states: readonly HeldState[]): Promise<string> {

@@ -3,7 +3,7 @@ import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { claimsAbout, parsePage, prove, type LiveNode } from 'yelto';
 import { decodePage, decodeSheet } from '../../dist/node/decode.js';
-import { isInnerAddress, readForeignSheet } from '../../dist/node/room/foreign-sheet.js';
+import { isInnerAddress, readForeignSheet } from '../../dist/node/foreign-sheet.js';
 import { withMarks, withoutMarks } from '../../dist/browser/hold.js';
 
 const bytes = (text: string, encoding: BufferEncoding = 'latin1') =>

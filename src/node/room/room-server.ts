@@ -6,7 +6,7 @@ import { openPage } from '../open-page.js';
 import { confirm } from '../../proof/index.js';
 import { DraftStore, type DraftState } from './draft-store.js';
 import { isOwnHost, isToken, listenLocally, refuse } from './guard.js';
-import { readForeignSheet } from './foreign-sheet.js';
+import { readForeignSheet } from '../foreign-sheet.js';
 import { closeServer } from './site-server.js';
 
 /** What the room tells its server. */

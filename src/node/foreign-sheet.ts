@@ -2,12 +2,12 @@ import { lookup, type LookupAddress } from 'node:dns';
 import { get as httpGet, type IncomingMessage, type RequestOptions } from 'node:http';
 import { get as httpsGet } from 'node:https';
 import { BlockList, isIP } from 'node:net';
-import type { SheetSource } from '../../page/index.js';
-import { importedHrefs, resolveHref } from '../../sheet/index.js';
-import { decodeSheet } from '../decode.js';
+import type { SheetSource } from '../page/index.js';
+import { collectSheets, type SheetAnswer } from './collect-sheets.js';
+import { decodeSheet } from './decode.js';
 
-/** Largest text of one sheet, bytes; longest wait for one, ms; redirects followed; sheets in one answer. */
-const limits = { bytes: 5_000_000, wait: 10_000, redirects: 5, sheets: 40 };
+/** Largest text of one sheet, bytes; longest wait for one, ms; redirects followed. */
+const limits = { bytes: 5_000_000, wait: 10_000, redirects: 5 };
 
 /** This machine, this house, and what is nobody's (RFC 6890). */
 const inner = new BlockList();
@@ -54,18 +54,7 @@ export async function readForeignSheet(
   at = address,
 ): Promise<SheetSource[]> {
   const mayAskInner = site !== undefined && (await isInnerHost(new URL(site).hostname));
-  const found = new Map<string, SheetSource>();
-  const open = [{ href: address, at }];
-  for (let next = open.shift(); next !== undefined && found.size < limits.sheets; next = open.shift()) {
-    const { href } = next;
-    if (found.has(href)) continue;
-    const { css, status, at: final } = await readOne(next.at, mayAskInner);
-    found.set(href, { href, css, status });
-    if (status === 0 || status >= 400) continue;
-    for (const one of importedHrefs(css))
-      open.push({ href: resolveHref(href, one), at: resolveHref(final, one) });
-  }
-  return [...found.values()];
+  return collectSheets(address, at, (one) => readOne(one, mayAskInner));
 }
 
 function isInnerHost(host: string): Promise<boolean> {
@@ -78,14 +67,7 @@ function isInnerHost(host: string): Promise<boolean> {
   );
 }
 
-interface Read {
-  readonly css: string;
-  readonly status: number;
-  /** The address that answered. */
-  readonly at: string;
-}
-
-async function readOne(href: string, mayAskInner: boolean): Promise<Read> {
+async function readOne(href: string, mayAskInner: boolean): Promise<SheetAnswer> {
   const unread = { css: '', status: 0, at: href };
   try {
     let at = new URL(href);
