@@ -1,11 +1,11 @@
 // Every remedy of a verdict on random ordinary drafts is tried in a real engine, under the verdict's own conditions and
 // states, and must do what it says.
 import type { Browser } from 'playwright-core';
-import { prove, type Verdict } from 'yelto';
+import { prove, type Page, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { PictureJudge } from './support/pictures.js';
-import { ordinaryCase, type HeldState, type OrdinaryCase } from './support/ordinary.js';
+import { ordinaryCase, type OrdinaryCase, type StateAt } from './support/ordinary.js';
 
 let browser: Browser;
 let pictures: PictureJudge;
@@ -17,7 +17,7 @@ afterAll(() => browser.close());
 
 const runs = runsOr(40);
 /** `Write: .a.a { color: red; }`: on all that it matches the value is what it would be with the utmost strength. */
-async function written(one: OrdinaryCase, verdict: Verdict, css: string, states: readonly HeldState[]) {
+async function written(one: OrdinaryCase, verdict: Verdict, css: string, states: readonly StateAt[]) {
   if (!(await pictures.under(verdict.conditions))) return void note('of a device that the engine cannot be');
   const sheets = [...one.sheets, css];
   await pictures.picture(one.html, sheets, states);
@@ -34,7 +34,7 @@ async function added(
   verdict: Verdict,
   addition: string,
   start: number,
-  states: readonly HeldState[],
+  states: readonly StateAt[],
 ) {
   if (!(await pictures.under(verdict.conditions))) return void note('of a device that the engine cannot be');
   const { end } = one.declarations.find((placed) => placed.start === start)!;
@@ -55,6 +55,17 @@ async function added(
   return faults.some((isThere) => isThere) ? undefined : `${addition} wins nowhere`;
 }
 
+/** What the verdict itself looked at while it was held. */
+function heldIn(page: Page, { conditions }: Verdict): StateAt[] {
+  const [body] = page.select('body');
+  return conditions.held.flatMap(({ element, selector, state }) =>
+    (element ? [element] : page.select(selector ?? '*')).map(({ index }) => ({
+      at: index - body.index,
+      state,
+    })),
+  );
+}
+
 async function wrongs(one: OrdinaryCase): Promise<string[]> {
   const page = pageOf(one);
   const offsetOf = offsetsIn(one.draft);
@@ -63,8 +74,7 @@ async function wrongs(one: OrdinaryCase): Promise<string[]> {
     const { remedy, declaration } = verdict;
     if (!remedy) continue;
     const start = offsetOf(declaration);
-    const own = one.declarations.filter((placed) => placed.start === start);
-    const states = verdict.conditions.held.length ? own.flatMap((placed) => placed.states) : [];
+    const states = heldIn(page, verdict);
     const [, css] = /^Write(?:, outside of layers)?: ([^]+)$/.exec(remedy) ?? [];
     const [, addition] = /^Add ([^]+) to the same rule\.$/.exec(remedy) ?? [];
     const [, selector, amount] = /^Write ([^]+) \(matches (\d+) elements?\)\.$/.exec(remedy) ?? [];

@@ -230,18 +230,34 @@ function alignmentOf(values: Computing, target: Target, text: string): string {
 
 const isOutOfFlow = (position: string) => position === 'absolute' || position === 'fixed';
 
+/** Of these there is nothing left to show without their own box (CSS Display 3, appendix B). */
+const unusual =
+  /^(br|wbr|meter|progress|canvas|embed|object|audio|iframe|img|video|frame|frameset|input|textarea|select)$/;
+
 /** CSS 2 §9.7, Flexbox 1 §4, Grid 2 §6. */
 function displayOf(values: Computing, target: Target, text: string): string {
-  if (!Object.hasOwn(blockified, text)) {
-    if (text === 'contents' && !pseudoOf(target) && !elementOf(target).parent) return 'block';
-    return text;
+  if (text === 'contents' && !pseudoOf(target)) {
+    const { tag, parent } = elementOf(target);
+    if (unusual.test(tag)) return 'none';
+    return parent ? text : 'block';
   }
-  const { tag } = elementOf(target);
+  const own = isControl(values, target) ? ofControl(text) : text;
+  if (!Object.hasOwn(blockified, own)) return own;
   const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
-  if (isOut || isItem(values, target) || parentOf(target) === null) return blockified[text];
-  // Form controls stay boxes of their own.
-  const isControl = !pseudoOf(target) && /^(button|input|select|textarea|meter|progress)$/.test(tag);
-  return isControl && text === 'inline' ? 'inline-block' : text;
+  return isOut || isItem(values, target) || parentOf(target) === null ? blockified[own] : own;
+}
+
+/** What the browser draws as a control, which `appearance: none` ends. */
+function isControl(values: Computing, target: Target): boolean {
+  if (pseudoOf(target) || !/^(button|input|select|textarea|meter|progress)$/.test(elementOf(target).tag))
+    return false;
+  return values.valueOf(target, 'appearance') !== 'none';
+}
+
+/** Controls stay boxes of their own, and are no tables and no items of a list; as engines have it. */
+function ofControl(text: string): string {
+  if (/^(list-item|table)$/.test(text)) return 'block';
+  return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;
 }
 
 function isItem(values: Computing, target: Target): boolean {

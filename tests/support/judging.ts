@@ -1,6 +1,6 @@
 // Runs a judge over random cases. SEED and RUNS come from the environment; with COLLECT=file a long run gathers all
-// that is false, and writes it down as it goes, instead of shrinking the first.
-import { writeFileSync } from 'node:fs';
+// that is false, and writes it down as it goes, instead of shrinking the first; REPLAY=file asks about those again.
+import { readFileSync, writeFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { parsePage, type Page } from 'yelto';
 
@@ -25,6 +25,15 @@ export async function expectNothingFalse<Case>(
     const counts = Object.fromEntries(tally);
     writeFileSync(collect, JSON.stringify({ seed, done, counts, found }));
   };
+  if (process.env.REPLAY) {
+    const { found: before } = JSON.parse(readFileSync(process.env.REPLAY, 'utf8')) as {
+      found: { one: Case }[];
+    };
+    const again = [...new Map(before.map(({ one }) => [JSON.stringify(one), one])).values()];
+    for (const one of again) found.push(...(await wrongs(one)).map((wrong) => ({ wrong, one })));
+    expect(found.map(({ wrong }) => wrong)).toEqual([]);
+    return;
+  }
   await fc.assert(
     fc.asyncProperty(cases, async (one) => {
       const wrong = await wrongs(one);

@@ -21,6 +21,12 @@ export interface HeldState {
   readonly state: string;
 }
 
+/** A state on one thing: the how manyth element from the body on, which is 0. */
+export interface StateAt {
+  readonly at: number;
+  readonly state: string;
+}
+
 export interface OrdinaryCase {
   readonly html: string;
   readonly sheets: readonly string[];

@@ -2,7 +2,7 @@
 import type { Browser, CDPSession, Page as Tab } from 'playwright-core';
 import type { Conditions } from 'yelto';
 import { withHeldClasses } from './effects.js';
-import type { HeldState } from './ordinary.js';
+import type { HeldState, StateAt } from './ordinary.js';
 
 /** The preferences that a tab is opened with; all others are set in it. */
 const ofDevice = ['hover', 'any-hover', 'pointer', 'any-pointer', 'resolution'];
@@ -51,13 +51,20 @@ export class PictureJudge {
     return tab.evaluate((queries) => queries.every((one) => matchMedia(one).matches), asked);
   }
 
-  async picture(html: string, sheets: readonly string[], states: readonly HeldState[]): Promise<string> {
+  async picture(
+    html: string,
+    sheets: readonly string[],
+    states: readonly (HeldState | StateAt)[],
+  ): Promise<string> {
     const styles = sheets.map((css) => `<style>${withHeldClasses(css)}</style>`).join('');
     await this.tab.setContent(`<!DOCTYPE html>${html.replace('</head>', `${styles}</head>`)}`);
     await this.tab.evaluate(
       (list) => {
-        for (const { carrier, state } of list)
-          for (const element of document.querySelectorAll(carrier)) {
+        const fromBody = [document.body, ...document.body.querySelectorAll('*')];
+        for (const { carrier, at, state } of list)
+          for (const element of carrier === undefined
+            ? fromBody.slice(at, at + 1)
+            : document.querySelectorAll(carrier)) {
             element.classList.add(`held-${state}`);
             for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
               up.classList.add(`held-${state}`);
@@ -69,9 +76,10 @@ export class PictureJudge {
             animation.cancel();
           }
       },
-      states.map(({ carrier, state }) => ({
-        carrier: withHeldClasses(carrier).replace(/\.held-[\w-]+/g, ''),
-        state: state.slice(1).toLowerCase(),
+      states.map((one) => ({
+        carrier: 'carrier' in one ? withHeldClasses(one.carrier).replace(/\.held-[\w-]+/g, '') : undefined,
+        at: 'at' in one ? one.at : 0,
+        state: one.state.slice(1).toLowerCase(),
       })),
     );
     return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');

@@ -80,6 +80,22 @@ test('boxes are adjusted as CSS 2 §9.7 and the flex and grid modules say', () =
   expect(computed('.flex { display: grid }', around, 'span', 'display')).toBe('block');
 });
 
+// As the engine shows them.
+test.each([
+  ['button', 'display: list-item', 'block'],
+  ['button', 'display: table', 'block'],
+  ['input', 'display: table-cell', 'inline-block'],
+  ['select', 'display: inline', 'inline-block'],
+  ['button', 'display: list-item; appearance: none', 'list-item'],
+  ['button', 'display: list-item; float: left', 'block'],
+  ['button', 'display: contents', 'contents'],
+  ['input', 'display: contents', 'none'],
+  ['img', 'display: contents', 'none'],
+  ['b', 'display: contents', 'contents'],
+])('<%s> with %s is %s', (tag, css, display) => {
+  expect(computed(`${tag} { ${css} }`, `<p><${tag}></${tag}></p>`, tag, 'display')).toBe(display);
+});
+
 test('variables: circles, long chains, fallbacks, registered ones', () => {
   const page = read(
     '@property --own { syntax: "*"; inherits: false; initial-value: 7px }' +
