@@ -1,6 +1,7 @@
 import { checkClaims } from './check.js';
 import { makeFollower } from './follow.js';
 import { makeHolder, type Holder } from './hold.js';
+import { keepInside } from './keep-inside.js';
 import { measureBox } from './measure.js';
 import { isGenuine, type ToPage, type ToRoom } from './messages.js';
 import { Numbering } from './numbering.js';
@@ -16,6 +17,8 @@ export interface Invitation {
   readonly token: string;
   /** The origin of the site itself, whose links are kept inside; '' for none. */
   readonly site: string;
+  /** Why there is no page here; '' for a page. */
+  readonly reason: string;
 }
 
 /**
@@ -23,10 +26,11 @@ export interface Invitation {
  * sends. Only messages from the framing window, the room's origin and with the token are heard. Does nothing in
  * a page that is not framed.
  */
-export function joinRoom(document: Document, { room, token, site }: Invitation): void {
+export function joinRoom(document: Document, { room, token, site, reason }: Invitation): void {
   const window = document.defaultView;
   if (!window || window.parent === window) return;
   const tell = (message: ToRoom) => window.parent.postMessage({ ...message, yelto: token }, room);
+  if (reason) return tell({ kind: 'no page', reason });
   const numbering = new Numbering(document);
   const follower = makeFollower();
   let followId = -1;
@@ -84,7 +88,7 @@ export function joinRoom(document: Document, { room, token, site }: Invitation):
       followId = id;
     },
   };
-  keepLinksInside(document, site);
+  keepInside(document, site, (address) => tell({ kind: 'left', address }));
   window.addEventListener('scroll', () => tell({ kind: 'scrolled', y: window.scrollY }), { passive: true });
   window.addEventListener('message', (event) => {
     if (!isGenuine<ToPage>(event, { source: window.parent, origin: room, token })) return;
@@ -156,18 +160,4 @@ function obey(message: ToPage, parts: Parts): void {
       return tell({ kind: 'measured', id: message.id, box });
     }
   }
-}
-
-/** Links to the site by its own name lead to the copy that is passed on here. */
-function keepLinksInside(document: Document, site: string): void {
-  if (!site) return;
-  document.addEventListener(
-    'click',
-    (event) => {
-      const link = (event.target as Element | null)?.closest?.('a[href]') as HTMLAnchorElement | null;
-      if (!link || new URL(link.href).origin !== site) return;
-      link.href = link.href.slice(site.length) || '/';
-    },
-    { capture: true },
-  );
 }

@@ -36,6 +36,10 @@ export type ToPage =
 /** What the page's script reports; it can ask for nothing. */
 export type ToRoom =
   | { readonly kind: 'ready'; readonly address: string }
+  /** In place of a page that cannot be shown. */
+  | { readonly kind: 'no page'; readonly reason: string }
+  /** The page wanted to leave for another site, and was held back. */
+  | { readonly kind: 'left'; readonly address: string }
   | {
       readonly kind: 'page';
       readonly source: PageSource;

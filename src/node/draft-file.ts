@@ -39,7 +39,8 @@ export async function saveToDraft(path: string, css: string): Promise<string> {
   return text;
 }
 
-function codeWords(code: string | undefined): string {
+/** What a file system's code means, in words. */
+export function codeWords(code: string | undefined): string {
   const words: Record<string, string> = {
     EACCES: 'you may not write there',
     EPERM: 'you may not write there',
@@ -47,7 +48,11 @@ function codeWords(code: string | undefined): string {
     ENOTDIR: 'a part of its path is a file, not a folder',
     EEXIST: 'a part of its path is a file, not a folder',
     ENOSPC: 'the disk is full',
+    EDQUOT: 'your part of the disk is full',
+    EFBIG: 'it may not grow that large',
     EROFS: 'the disk is read-only',
+    EREADONLY: 'the file is marked as read-only',
+    ENOENT: 'its folder is gone',
   };
   return words[code ?? ''] ?? code ?? 'unknown reason';
 }

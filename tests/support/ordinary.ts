@@ -21,7 +21,7 @@ export interface HeldState {
   readonly state: string;
 }
 
-/** A state on one thing: the how manyth element from the body on, which is 0. */
+/** A state on one thing: the how manyth element from the body on, which is 0; below that the root. */
 export interface StateAt {
   readonly at: number;
   readonly state: string;

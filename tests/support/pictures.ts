@@ -63,7 +63,7 @@ export class PictureJudge {
         const fromBody = [document.body, ...document.body.querySelectorAll('*')];
         for (const { carrier, at, state } of list)
           for (const element of carrier === undefined
-            ? fromBody.slice(at, at + 1)
+            ? [at < 0 ? document.documentElement : fromBody[at]]
             : document.querySelectorAll(carrier)) {
             element.classList.add(`held-${state}`);
             for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)

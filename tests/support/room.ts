@@ -1,4 +1,5 @@
 // Plinthwork and the fitting room on free ports, with a draft in a folder of its own.
+import { readFileSync } from 'node:fs';
 import { openRoom, type FittingRoom } from 'yelto/node';
 import { temporaryFolder } from './cli.js';
 
@@ -54,3 +55,12 @@ export async function until(
   }
   throw new Error(`Within 15 s there was not: ${what}.`);
 }
+
+/** '' for none. */
+export const readDraft = (path: string): string => {
+  try {
+    return readFileSync(path, 'utf8');
+  } catch {
+    return '';
+  }
+};

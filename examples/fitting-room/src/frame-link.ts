@@ -14,6 +14,10 @@ import { invitation, siteOrigin } from './invitation.js';
 
 export interface FrameEvents {
   readonly onReady: (address: string) => void;
+  /** There is no page: why, in words. */
+  readonly onNoPage: (reason: string) => void;
+  /** The page stays, and wanted to go there. */
+  readonly onLeft: (address: string) => void;
   readonly onPage: (page: Extract<ToRoom, { kind: 'page' }>) => void;
   readonly onHover: (index: number) => void;
   readonly onPoint: (indices: readonly number[]) => void;
@@ -21,12 +25,20 @@ export interface FrameEvents {
   readonly onScrolled: (y: number) => void;
 }
 
+/** So long a page may take to come, and a document that is there to join the room, ms. */
+const longestOpening = 15_000;
+const longestJoining = 3000;
+
 export class FrameLink {
   readonly #asked = new Map<number, (answer: unknown) => void>();
   #count = 0;
   /** Before the page's script is there nobody would hear. */
   #isReady = false;
   #follows = 0;
+  #wait: ReturnType<typeof setTimeout>;
+  /** Whether the document that is being loaded has joined; and whether one is there that has not yet. */
+  #hasJoined = false;
+  #isAwaited = false;
   /** The reading that the room's numbers are of. */
   reading = 0;
 
@@ -35,10 +47,38 @@ export class FrameLink {
     private readonly events: Partial<FrameEvents>,
   ) {
     window.addEventListener('message', this.#hear);
+    frame.addEventListener('load', this.#loaded);
+    this.#wait = this.#giveUp(longestOpening, 'It did not come within 15 seconds.');
+  }
+
+  /** A document that is there and does not join is none of the site's pages; joining mostly comes first. */
+  #loaded = (): void => {
+    clearTimeout(this.#wait);
+    if (this.#hasJoined) {
+      this.#hasJoined = false;
+      return;
+    }
+    this.#isReady = false;
+    this.#isAwaited = true;
+    this.#wait = this.#giveUp(
+      longestJoining,
+      'What the frame shows is no page of this site: a file, an error of the browser’s, or another site.',
+    );
+  };
+
+  #giveUp(wait: number, reason: string): ReturnType<typeof setTimeout> {
+    return setTimeout(() => !this.#isReady && this.events.onNoPage?.(reason), wait);
   }
 
   leave(): void {
+    clearTimeout(this.#wait);
+    this.frame.removeEventListener('load', this.#loaded);
     window.removeEventListener('message', this.#hear);
+  }
+
+  /** Shows a page of the site again, whatever is there now. */
+  open(address: string): void {
+    this.frame.src = address;
   }
 
   read = (): void => this.#tell({ kind: 'read' });
@@ -88,8 +128,20 @@ export class FrameLink {
     const message = event.data;
     switch (message.kind) {
       case 'ready':
+        // The page may say anything of where it is; the room opens that address again, to compare.
+        if (!URL.canParse(message.address) || new URL(message.address).origin !== siteOrigin) return;
         this.#isReady = true;
-        return this.events.onReady?.(String(message.address));
+        this.#hasJoined = !this.#isAwaited;
+        this.#isAwaited = false;
+        clearTimeout(this.#wait);
+        return this.events.onReady?.(message.address);
+      case 'no page':
+        this.#hasJoined = !this.#isAwaited;
+        this.#isAwaited = false;
+        clearTimeout(this.#wait);
+        return this.events.onNoPage?.(String(message.reason));
+      case 'left':
+        return this.events.onLeft?.(String(message.address));
       case 'page':
         return this.events.onPage?.(message);
       case 'hover':

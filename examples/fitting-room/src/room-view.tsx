@@ -58,9 +58,17 @@ export function RoomView() {
             Fitting room
           </Title>
           <Text size="xs" c="dimmed" role="status">
-            {room.status}
+            {room.isLost ? 'No page' : room.status}
           </Text>
         </Group>
+        {room.isLost && (
+          <Alert color="yellow" p="xs" mb="sm">
+            {room.status}
+            <Button size="compact-xs" ml="xs" variant="outline" color="dark" onClick={room.goBack}>
+              Back to the page
+            </Button>
+          </Alert>
+        )}
         <Troubles room={room} />
         {room.unread.length > 0 && (
           <Alert color="yellow" p="xs" mb="sm">
@@ -133,7 +141,8 @@ function Troubles({ room: { draft } }: { room: Room }) {
     <>
       {!draft.isLinked && (
         <Alert color="red" p="xs" mb="sm">
-          The room’s server does not answer. What you write is kept here and saved as soon as it is back.
+          The room’s server does not answer. If it still runs, what you write is saved when it answers again.
+          If it was ended, keep a copy, and open a new room with yelto try. <Copy draft={draft} />
         </Alert>
       )}
       {draft.rooms > 1 && (
@@ -143,7 +152,7 @@ function Troubles({ room: { draft } }: { room: Room }) {
       )}
       {draft.trouble && (
         <Alert color="red" p="xs" mb="sm">
-          {draft.trouble}
+          {draft.trouble} <Copy draft={draft} />
         </Alert>
       )}
       {draft.theirs !== undefined && (
@@ -160,6 +169,16 @@ function Troubles({ room: { draft } }: { room: Room }) {
         </Alert>
       )}
     </>
+  );
+}
+
+/** The draft as it stands here, as a file of the browser's. */
+function Copy({ draft: { text, file } }: { draft: Room['draft'] }) {
+  const href = `data:text/css;charset=utf-8,${encodeURIComponent(text)}`;
+  return (
+    <a href={href} download={file.split(/[\\/]/).pop() || 'my.css'}>
+      Keep a copy of the draft
+    </a>
   );
 }
 

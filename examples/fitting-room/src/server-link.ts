@@ -6,6 +6,8 @@ export interface DraftState {
   readonly text: string;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
+  /** What is wrong with its file, in words; '' for nothing. */
+  readonly trouble: string;
 }
 
 export interface ServerEvents {

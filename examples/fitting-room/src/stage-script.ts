@@ -2,6 +2,6 @@
 import { joinRoom } from 'yelto/browser';
 
 const element = document.currentScript as HTMLScriptElement | null;
-const { room = '', token = '', site = '' } = element?.dataset ?? {};
+const { room = '', token = '', site = '', reason = '' } = element?.dataset ?? {};
 element?.remove();
-if (room && token) joinRoom(document, { room, token, site });
+if (room && token) joinRoom(document, { room, token, site, reason });

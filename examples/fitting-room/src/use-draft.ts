@@ -22,8 +22,16 @@ export interface Draft {
   settle(keep: 'mine' | 'theirs'): void;
 }
 
+/** What could not be saved is tried again after so long, ms. */
+const tryAgainAfter = 3000;
+
 export function useDraft(onText: (text: string) => void): Draft {
-  const [state, setState] = useState<DraftState>({ text: '', canUndo: false, canRedo: false });
+  const [state, setState] = useState<DraftState>({
+    text: '',
+    canUndo: false,
+    canRedo: false,
+    trouble: '',
+  });
   const [file, setFile] = useState('');
   const [rooms, setRooms] = useState(1);
   const [isLinked, setIsLinked] = useState(false);
@@ -41,6 +49,8 @@ export function useDraft(onText: (text: string) => void): Draft {
     [onText],
   );
 
+  // Saving needs the link, and the link saves what was typed while there was none.
+  const again = useRef(() => {});
   const link = useMemo(
     () =>
       new ServerLink({
@@ -52,10 +62,9 @@ export function useDraft(onText: (text: string) => void): Draft {
           // What was typed while the server was away is not thrown out.
           const isUnsaved = !isFirst && text !== base;
           kept.current.isFirst = false;
-          if (!isUnsaved) {
-            kept.current.base = next.text;
-            show(next);
-          } else if (next.text !== base) setTheirs(next.text);
+          if (isUnsaved) return again.current();
+          kept.current.base = next.text;
+          show(next);
         },
       }),
     [show],
@@ -71,21 +80,25 @@ export function useDraft(onText: (text: string) => void): Draft {
       setTrouble('');
       if (saved.kind === 'changed meanwhile') setTheirs(saved.theirs);
       else {
-        now.base = saved.state.text;
+        // What was typed meanwhile was made from what was sent.
+        now.base = now.text === sent ? saved.state.text : sent;
         if (now.text === sent) show(saved.state);
       }
     } catch (error) {
       setTrouble((error as Error).message);
+      setTimeout(() => again.current(), tryAgainAfter);
+      return;
     } finally {
       now.isSaving = false;
     }
     // What was typed meanwhile goes next.
     if (now.text !== sent) void save();
   }, [link, show]);
+  again.current = () => void save();
 
   const set = useCallback(
     (text: string) => {
-      show({ text, canUndo: true, canRedo: false });
+      show({ text, canUndo: true, canRedo: false, trouble: '' });
       void save();
     },
     [save, show],
@@ -106,7 +119,7 @@ export function useDraft(onText: (text: string) => void): Draft {
       if (theirs === undefined) return;
       kept.current.base = theirs;
       setTheirs(undefined);
-      if (keep === 'theirs') show({ text: theirs, canUndo: true, canRedo: false });
+      if (keep === 'theirs') show({ text: theirs, canUndo: true, canRedo: false, trouble: '' });
       else void save();
     },
     [save, show, theirs],
@@ -118,7 +131,7 @@ export function useDraft(onText: (text: string) => void): Draft {
     rooms,
     isLinked,
     theirs,
-    trouble,
+    trouble: trouble || state.trouble,
     link,
     set,
     undo: () => void move('undo'),

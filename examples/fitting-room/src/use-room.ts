@@ -5,6 +5,7 @@ import type { LiveBox, LiveHold, ToRoom, WhatIf } from 'yelto/browser';
 import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
 import { FrameLink } from './frame-link.js';
 import { contradicted, countChecked, type Checked } from './checked.js';
+import { invitation } from './invitation.js';
 import { withForeign } from './foreign.js';
 import { useDraft, type Draft } from './use-draft.js';
 
@@ -40,6 +41,10 @@ export interface Room {
   readonly engine: Remote<Engine>;
   /** Address of the page on the stage. */
   readonly address: string;
+  /** Whether the frame shows no page of the site. */
+  readonly isLost: boolean;
+  /** Shows the last page again, or the first one. */
+  goBack(): void;
   setPicking(on: boolean): void;
   choose(spot: Spot): void;
   pointTo(index: number): void;
@@ -93,6 +98,7 @@ export function useRoom(): Room {
   const steps = useRef(Promise.resolve());
   const [reads, setReads] = useState(0);
   const [address, setAddress] = useState('');
+  const [isLost, setIsLost] = useState(false);
 
   const setPicking = useCallback((on: boolean) => {
     climbed.current = -1;
@@ -250,6 +256,7 @@ export function useRoom(): Room {
       stage.current = new FrameLink(frame, {
         onReady(where) {
           setAddress(where);
+          setIsLost(false);
           setRungs([]);
           setBeneath([]);
           setChosen(undefined);
@@ -259,6 +266,17 @@ export function useRoom(): Room {
           setStatus('Reading the page…');
           stage.current?.tryDraft(kept.current);
         },
+        onNoPage(reason) {
+          setStatus(reason);
+          setIsLost(true);
+          // What was said of the page before is said of none.
+          setRungs([]);
+          setChosen(undefined);
+          setVerdicts([]);
+          setChecked(countChecked([]));
+        },
+        onLeft: (to) =>
+          setStatus(`The page wanted to go to ${to}, another site: yelto try opens a room there.`),
         onPage: (page) => inTurn(() => read(page)),
         onHover: (index) => {
           hovered.current = index;
@@ -273,6 +291,11 @@ export function useRoom(): Room {
     },
     [climb, inTurn, read, take],
   );
+
+  const goBack = useCallback(() => {
+    setStatus('Opening the page…');
+    stage.current?.open(address || invitation.site);
+  }, [address]);
 
   const enterBefore = useCallback((frame: HTMLIFrameElement | null) => {
     before.current?.leave();
@@ -357,6 +380,8 @@ export function useRoom(): Room {
     governing,
     engine,
     address,
+    isLost,
+    goBack,
     setPicking,
     choose,
     pointTo,

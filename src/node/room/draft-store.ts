@@ -2,13 +2,16 @@ import { mkdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import writeFileAtomic from 'write-file-atomic';
 import { YeltoError } from '../../text/index.js';
-import { readDraft } from '../draft-file.js';
+import { codeWords, readDraft } from '../draft-file.js';
+import { joinTexts } from './join-texts.js';
 
 /** A draft as it is now. */
 export interface DraftState {
   readonly text: string;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
+  /** What is wrong with its file, in words; '' for nothing. */
+  readonly trouble: string;
 }
 
 /** What became of a text that was to be saved. */
@@ -36,6 +39,7 @@ export class DraftStore {
   #text = '';
   #history: History = { texts: [''], at: 0 };
   #stamp = '';
+  #trouble = '';
   #timer?: NodeJS.Timeout;
   #queue: Promise<unknown> = Promise.resolve();
 
@@ -63,22 +67,21 @@ export class DraftStore {
 
   get state(): DraftState {
     const { texts, at } = this.#history;
-    return { text: this.#text, canUndo: at > 0, canRedo: at < texts.length - 1 };
+    return { text: this.#text, canUndo: at > 0, canRedo: at < texts.length - 1, trouble: this.#trouble };
   }
 
   /**
    * Saves a text that was made from `base`. Where the file has changed since, both changes are kept if they
    * touch different lines; otherwise nothing is written.
+   * @throws YeltoError where the file cannot be written; all is as it was then.
    */
   save(text: string, base: string): Promise<Saved> {
     return this.#enqueue(async () => {
       await this.#look();
       const joined = this.#text === base ? text : joinTexts(base, text, this.#text);
       if (joined === undefined) return { kind: 'changed meanwhile', theirs: this.#text };
-      if (joined !== this.#text) {
-        this.#remember(joined);
-        await this.#write(joined);
-      }
+      if (joined !== this.#text) await this.#change(joined);
+      else if (this.#trouble) await this.#write(joined);
       return { kind: 'saved', state: this.state };
     });
   }
@@ -108,12 +111,16 @@ export class DraftStore {
     return this.#enqueue(async () => {
       await this.#look();
       const { texts, at } = this.#history;
-      if (texts[at + by] !== undefined) {
-        this.#history.at = at + by;
-        await this.#write(texts[at + by]);
-      }
+      const text = texts[at + by];
+      if (text !== undefined) await this.#write(text, { texts, at: at + by });
       return this.state;
     });
+  }
+
+  #change(text: string): Promise<void> {
+    const { texts, at } = this.#history;
+    const kept = [...texts.slice(0, at + 1), text].slice(-longestHistory);
+    return this.#write(text, { texts: kept, at: kept.length - 1 });
   }
 
   /** One change after the other, so that none is lost between reading and writing. */
@@ -126,12 +133,22 @@ export class DraftStore {
   async #look(): Promise<void> {
     const stamp = await stampOf(this.path);
     if (stamp === this.#stamp) return;
-    const text = await readDraft(this.path).catch(() => undefined);
     this.#stamp = stamp;
-    if (text === undefined || text === this.#text) return;
-    this.#text = text;
-    this.#remember(text);
-    await this.#writeHistory();
+    // A file that is gone takes nothing with it.
+    if (stamp === gone && this.#text !== '') {
+      this.#trouble = `The file ${this.path} was deleted or moved. Your rules are kept here; your next change writes it anew.`;
+      return this.onOutside(this.state);
+    }
+    const text = await readDraft(this.path).catch(() => undefined);
+    const wasTrouble = this.#trouble !== '';
+    this.#trouble = '';
+    if (text === undefined || (text === this.#text && !wasTrouble)) return;
+    if (text !== this.#text) {
+      this.#text = text;
+      this.#remember(text);
+      // The draft is there; going back further can wait for a disk that has room.
+      await this.#writeHistory(this.#history).catch(() => undefined);
+    }
     this.onOutside(this.state);
   }
 
@@ -141,29 +158,45 @@ export class DraftStore {
     this.#history = { texts: kept, at: kept.length - 1 };
   }
 
-  async #write(text: string): Promise<void> {
-    // The history first: whatever happens next, the text can be got back.
-    await this.#writeHistory();
+  /** The history first: whatever happens next, the text can be got back. What cannot be written is not remembered. */
+  async #write(text: string, history: History = this.#history): Promise<void> {
     try {
+      await refuseReadOnly(this.path);
+      await mkdir(dirname(this.path), { recursive: true });
+      await this.#writeHistory(history);
       await writeFileAtomic(this.path, text, 'utf8');
     } catch (error) {
-      throw new YeltoError(`The draft "${this.path}" cannot be written: ${(error as Error).message}.`, {
-        file: this.path,
-        remedy: 'Your text is kept in the room and in the history beside the draft.',
-      });
+      const { code, message } = error as NodeJS.ErrnoException;
+      throw new YeltoError(
+        `The draft "${this.path}" cannot be written: ${code ? codeWords(code) : message}.`,
+        {
+          file: this.path,
+          remedy: 'What you wrote is kept in this tab, and tried again every few seconds.',
+        },
+      );
     }
+    this.#history = history;
     this.#text = text;
+    this.#trouble = '';
     this.#stamp = await stampOf(this.path);
   }
 
-  async #writeHistory(): Promise<void> {
-    await writeFileAtomic(this.historyPath, JSON.stringify(this.#history), 'utf8');
+  async #writeHistory(history: History): Promise<void> {
+    await writeFileAtomic(this.historyPath, JSON.stringify(history), 'utf8');
   }
+}
+
+const gone = 'none';
+
+/** A file takes another one's place whatever its rights are; somebody took the right to write away on purpose. */
+async function refuseReadOnly(path: string): Promise<void> {
+  const found = await stat(path).catch(() => undefined);
+  if (found && (found.mode & 0o222) === 0) throw Object.assign(new Error(), { code: 'EREADONLY' });
 }
 
 async function stampOf(path: string): Promise<string> {
   const found = await stat(path).catch(() => undefined);
-  return found ? `${found.mtimeMs} ${found.size} ${found.ino}` : 'none';
+  return found ? `${found.mtimeMs} ${found.size} ${found.ino}` : gone;
 }
 
 async function readHistory(path: string): Promise<History> {
@@ -179,33 +212,4 @@ async function readHistory(path: string): Promise<History> {
   await writeFile(`${path}.unreadable`, text);
   await rm(path, { force: true });
   return { texts: [''], at: 0 };
-}
-
-/** Two changes of one text as one, where they touch different lines; undefined where they meet. */
-export function joinTexts(base: string, mine: string, theirs: string): string | undefined {
-  if (mine === base || mine === theirs) return theirs;
-  if (theirs === base) return mine;
-  const [from, own, other] = [base, mine, theirs].map((text) => text.split('\n'));
-  const a = changedStretch(from, own);
-  const b = changedStretch(from, other);
-  const [first, second, firstLines, secondLines] =
-    a.start <= b.start ? [a, b, own, other] : [b, a, other, own];
-  if (first.end > second.start || (first.start === second.start && first.end === second.end))
-    return undefined;
-  return [
-    ...from.slice(0, first.start),
-    ...firstLines.slice(first.start, firstLines.length - (from.length - first.end)),
-    ...from.slice(first.end, second.start),
-    ...secondLines.slice(second.start, secondLines.length - (from.length - second.end)),
-    ...from.slice(second.end),
-  ].join('\n');
-}
-
-/** The lines of `from` that `to` has otherwise: all between the common beginning and the common end. */
-function changedStretch(from: readonly string[], to: readonly string[]): { start: number; end: number } {
-  let start = 0;
-  while (start < from.length && start < to.length && from[start] === to[start]) start++;
-  let end = from.length;
-  for (let at = to.length; end > start && at > start && from[end - 1] === to[at - 1]; at--) end--;
-  return { start, end };
 }

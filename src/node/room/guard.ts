@@ -12,12 +12,28 @@ export function isToken(given: string | null | undefined, token: string): boolea
   return timingSafeEqual(Buffer.from(given), Buffer.from(token));
 }
 
+/** The names of a run's two servers. */
+export interface RunHosts {
+  readonly room: string;
+  readonly site: string;
+}
+
+/**
+ * Names of this run alone, under `localhost`, which browsers take for this machine without asking anybody (RFC 6761 §6.3)
+ * and for safe without https: what a site of another run has kept, cookies or workers, is never this one's. Two origins,
+ * and to a browser one site, so that the page has its own cookies in the room's frame.
+ */
+export function makeHosts(): RunHosts {
+  const run = randomBytes(6).toString('hex');
+  return { room: `room.${run}.localhost`, site: `site.${run}.localhost` };
+}
+
 /**
  * Whether a request names this server as its host. A page elsewhere whose name was made to point at this machine
  * sends its own name.
  */
-export function isOwnHost({ headers }: IncomingMessage, port: number): boolean {
-  return headers.host === `127.0.0.1:${port}` || headers.host === `localhost:${port}`;
+export function isOwnHost({ headers }: IncomingMessage, name: string, port: number): boolean {
+  return headers.host === `${name}:${port}`;
 }
 
 /**

@@ -2,7 +2,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { YeltoError } from '../../text/index.js';
-import { makeToken } from './guard.js';
+import { makeHosts, makeToken } from './guard.js';
 import { serveRoom } from './room-server.js';
 import { serveSite } from './site-server.js';
 
@@ -16,7 +16,7 @@ export interface RoomPlan {
 }
 
 export interface FittingRoom {
-  /** To open in a browser on this machine; it holds the run's token. */
+  /** To open in a browser on this machine, at a name of this run alone; it holds the run's token. */
   readonly address: string;
   /** Where the site is passed on. */
   readonly site: string;
@@ -43,10 +43,12 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
     throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
   const token = makeToken();
   const pageToken = makeToken();
+  const hosts = makeHosts();
   let siteOrigin = '';
   const room = await inUse('room', ports.room, () =>
     serveRoom({
       files: builtRoom,
+      host: hosts.room,
       draft,
       token,
       port: ports.room ?? 0,
@@ -54,18 +56,22 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
       passedOn: () => siteOrigin,
     }),
   );
-  const origin = `http://127.0.0.1:${room.port}`;
+  const origin = `http://${hosts.room}:${room.port}`;
   const site = await inUse('site', ports.site, () =>
-    serveSite(shown, ports.site ?? 0, {
-      path: `/${pageToken.slice(0, 12)}-yelto.js`,
-      script: () => readFile(join(builtRoom, 'stage.js'), 'utf8'),
-      data: { room: origin, token: pageToken, site: isAddress ? new URL(shown).origin : '' },
-    }),
+    serveSite(
+      shown,
+      { host: hosts.site, port: ports.site ?? 0 },
+      {
+        path: `/${pageToken.slice(0, 12)}-yelto.js`,
+        script: () => readFile(join(builtRoom, 'stage.js'), 'utf8'),
+        data: { room: origin, token: pageToken, site: isAddress ? new URL(shown).origin : '' },
+      },
+    ),
   ).catch(async (error: unknown) => {
     await room.close();
     throw error;
   });
-  siteOrigin = `http://127.0.0.1:${site.port}`;
+  siteOrigin = `http://${hosts.site}:${site.port}`;
   const asked = new URLSearchParams({ token, page: pageToken, site: siteOrigin + site.startPath });
   return {
     // Behind the hash it is sent to no server and stands in no log.
@@ -80,7 +86,7 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
 /** Where an address leads to; itself where nothing answers, which is told when the page is asked for. */
 async function finalAddress(address: string): Promise<string> {
   try {
-    const answer = await fetch(address, { signal: AbortSignal.timeout(10_000) });
+    const answer = await fetch(address, { signal: AbortSignal.timeout(5000) });
     await answer.body?.cancel();
     return answer.url || address;
   } catch {

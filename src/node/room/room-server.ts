@@ -31,6 +31,8 @@ export interface RoomServer {
 }
 
 interface RoomOptions {
+  /** The name that it answers to. */
+  readonly host: string;
   /** Folder of the room's built files. */
   readonly files: string;
   readonly draft: string;
@@ -47,6 +49,7 @@ const closedHeaders = {
   'x-frame-options': 'DENY',
   'referrer-policy': 'no-referrer',
   'cross-origin-resource-policy': 'same-origin',
+  'origin-agent-cluster': '?1',
 };
 
 /** Text that a room may send at once, bytes. */
@@ -57,7 +60,7 @@ const largestMessage = 8_000_000;
  * goes over one web socket, which wants the run's token, the room's own origin and this machine's name.
  */
 export async function serveRoom(options: RoomOptions): Promise<RoomServer> {
-  const { files, draft, token, port, site, passedOn } = options;
+  const { host, files, draft, token, port, site, passedOn } = options;
   const rooms = new Set<WebSocket>();
   const notify = (state: DraftState, but?: WebSocket) => {
     for (const room of rooms)
@@ -66,8 +69,8 @@ export async function serveRoom(options: RoomOptions): Promise<RoomServer> {
   const store = await DraftStore.open(draft, (state) => notify(state));
   const pages = sirv(files, { dev: true, dotfiles: false });
   const server = createServer((request, response) => {
-    if (!isOwnHost(request, portOf()))
-      return refuse(response, 421, 'This server answers to 127.0.0.1 alone.');
+    if (!isOwnHost(request, host, portOf()))
+      return refuse(response, 421, 'This server answers to the name of its run alone.');
     for (const [name, value] of Object.entries(closedHeaders)) response.setHeader(name, value);
     if (request.method !== 'GET' && request.method !== 'HEAD')
       return refuse(response, 405, 'Only reading is possible here.');
@@ -76,7 +79,7 @@ export async function serveRoom(options: RoomOptions): Promise<RoomServer> {
   const portOf = () => (server.address() as { port: number }).port;
   const sockets = new WebSocketServer({ noServer: true, maxPayload: largestMessage });
   server.on('upgrade', (request, socket, head) => {
-    if (!isAllowed(request, portOf(), token)) return socket.end('HTTP/1.1 403 Forbidden\r\n\r\n');
+    if (!isAllowed(request, host, portOf(), token)) return socket.end('HTTP/1.1 403 Forbidden\r\n\r\n');
     sockets.handleUpgrade(request, socket, head, (room) => {
       rooms.add(room);
       notify(store.state);
@@ -151,11 +154,11 @@ function send(room: WebSocket, notice: RoomNotice): void {
 }
 
 /** A browser sends the origin of the page that opens a socket and does not let the page change it. */
-function isAllowed(request: IncomingMessage, port: number, token: string): boolean {
+function isAllowed(request: IncomingMessage, name: string, port: number, token: string): boolean {
   const { origin, host } = request.headers;
   const asked = new URL(request.url ?? '/', 'http://127.0.0.1');
   return (
-    isOwnHost(request, port) &&
+    isOwnHost(request, name, port) &&
     origin === `http://${host}` &&
     asked.pathname === '/link' &&
     isToken(asked.searchParams.get('token'), token)

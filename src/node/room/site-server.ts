@@ -4,8 +4,12 @@ import { promisify } from 'node:util';
 import { createProxyServer } from 'http-proxy-3';
 import { isForeign, isOwnHost, listenLocally, refuse } from './guard.js';
 import { decodePage, pageEncoding } from '../decode.js';
-import { withInsertion, type Insertion, type Site } from './insertion.js';
+import { loosened } from './content-policy.js';
+import { pageOfReason, withInsertion, type Insertion, type Site } from './insertion.js';
 import { localSite } from './local-site.js';
+import { ownCookies } from './site-cookies.js';
+import { noAnswer } from '../no-answer.js';
+import { pathInside } from '../../text/index.js';
 
 export interface SiteServer {
   readonly port: number;
@@ -18,19 +22,24 @@ export interface SiteServer {
  * Passes a site on from this machine: a live one by its address, or a folder. HTML pages get the room's script,
  * and lose what would stop it or the frame; all else goes through as it is. Only that one site is reached.
  */
-export async function serveSite(where: string, port: number, insertion: Insertion): Promise<SiteServer> {
+export async function serveSite(
+  where: string,
+  { host, port }: { readonly host: string; readonly port: number },
+  insertion: Insertion,
+): Promise<SiteServer> {
   const isAddress = /^https?:\/\//i.test(where);
   const site = isAddress ? remoteSite(new URL(where), insertion) : await localSite(where, insertion);
   const server = createServer((request, response) => {
     const own = (server.address() as { port: number }).port;
-    if (!isOwnHost(request, own)) return refuse(response, 421, 'This server answers to 127.0.0.1 alone.');
+    if (!isOwnHost(request, host, own))
+      return refuse(response, 421, 'This server answers to the name of its run alone.');
     if (isForeign(request)) return refuse(response, 403, 'Only the site’s own pages may ask here.');
     if (request.url?.split('?')[0] === insertion.path) return void answerScript(response, insertion);
     site.answer(request, response);
   });
   server.on('upgrade', (request, socket, head) => {
     const own = (server.address() as { port: number }).port;
-    if (!isOwnHost(request, own) || isForeign(request) || !site.upgrade) return socket.destroy();
+    if (!isOwnHost(request, host, own) || isForeign(request) || !site.upgrade) return socket.destroy();
     site.upgrade(request, socket, head);
   });
   const taken = await listenLocally(server, port);
@@ -69,23 +78,27 @@ function remoteSite(address: URL, insertion: Insertion): Site {
     changeOrigin: true,
     selfHandleResponse: true,
     secure: true,
-    cookieDomainRewrite: '',
     xfwd: false,
   });
-  proxy.on('error', (error, _request, response) => {
-    if ('writeHead' in response && !response.headersSent)
-      refuse(response as ServerResponse, 502, `${address.origin} does not answer: ${error.message}`);
-    else response.destroy?.();
+  proxy.on('error', (error, request, response) => {
+    if (!('writeHead' in response) || response.headersSent) return void response.destroy?.();
+    const code = (error as NodeJS.ErrnoException).code ?? error.message;
+    tellReason(request, response as ServerResponse, noAnswer(address.origin, code).message, insertion);
   });
   proxy.on('proxyRes', (answer, request, response) => {
     const headers = { ...answer.headers };
     for (const name of droppedHeaders) delete headers[name];
-    if (headers.location) headers.location = headers.location.replace(address.origin, '') || '/';
-    // Cookies for https alone would not come back over this server.
-    if (headers['set-cookie'])
-      headers['set-cookie'] = headers['set-cookie'].map((one) =>
-        one.replace(/;\s*(secure|domain=[^;]*)/gi, '').replace(/;\s*samesite=none/gi, '; SameSite=Lax'),
+    const to = headers.location && new URL(headers.location, new URL(request.url ?? '/', address)).href;
+    const inside = to && pathInside(address.origin, to);
+    if (to && inside === undefined && isNavigated(request))
+      return tellReason(
+        request,
+        response as ServerResponse,
+        `This page leads to ${to}, another site, which is not passed on here.`,
+        insertion,
       );
+    if (inside !== undefined) headers.location = inside || '/';
+    if (headers['set-cookie']) headers['set-cookie'] = ownCookies(headers['set-cookie']);
     const isPage =
       isNavigated(request) &&
       /^(text\/html|application\/xhtml\+xml|$)/i.test(headers['content-type'] ?? '') &&
@@ -96,7 +109,7 @@ function remoteSite(address: URL, insertion: Insertion): Site {
       answer.pipe(response);
       return;
     }
-    void passPage(answer, headers, response as ServerResponse, insertion);
+    void passPage({ answer, headers, request }, response as ServerResponse, insertion);
   });
   return {
     startPath: address.pathname + address.search,
@@ -107,8 +120,9 @@ function remoteSite(address: URL, insertion: Insertion): Site {
       // What is compressed otherwise could not be opened again.
       const accepted = String(request.headers['accept-encoding'] ?? '').match(/\b(gzip|deflate|br)\b/g);
       request.headers['accept-encoding'] = accepted?.join(', ') ?? 'identity';
-      // A part of a page could not take the script in.
-      if (/text\/html/.test(request.headers.accept ?? '')) delete request.headers.range;
+      // A part of a page could not take the script in; nor could one that the browser has kept.
+      if (isNavigated(request))
+        for (const name of ['range', 'if-none-match', 'if-modified-since']) delete request.headers[name];
       if (request.headers.origin) request.headers.origin = address.origin;
       proxy.web(request, response);
     },
@@ -125,15 +139,34 @@ function isNavigated({ headers }: IncomingMessage): boolean {
   return to === undefined || /^(document|iframe|frame|object|embed)$/.test(String(to));
 }
 
+/** Tells why there is no page here: a person in words, and the room by the script. */
+function tellReason(
+  request: IncomingMessage,
+  response: ServerResponse,
+  reason: string,
+  insertion: Insertion,
+): void {
+  if (!isNavigated(request)) return refuse(response, 502, reason);
+  response
+    .writeHead(502, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' })
+    .end(pageOfReason(reason, insertion));
+}
+
 /** A page that has not come by then will not, ms; one larger than that nobody can work with, bytes. */
 const limits = { wait: 15_000, bytes: 30_000_000 };
 
+interface PageAnswer {
+  readonly answer: IncomingMessage;
+  readonly headers: IncomingMessage['headers'];
+  readonly request: IncomingMessage;
+}
+
 async function passPage(
-  answer: IncomingMessage,
-  headers: IncomingMessage['headers'],
+  { answer, headers, request }: PageAnswer,
   response: ServerResponse,
   insertion: Insertion,
 ): Promise<void> {
+  const { host = '' } = request.headers;
   try {
     const bytes = await decoded(await wholeBody(answer), headers['content-encoding'] ?? '');
     const html = asText(bytes, headers);
@@ -145,11 +178,14 @@ async function passPage(
     delete headers['transfer-encoding'];
     delete headers.etag;
     const policy = headers['content-security-policy'];
-    if (policy) headers['content-security-policy'] = loosened(String(policy), nonce);
+    const script = `http://${host}${insertion.path}`;
+    if (policy) headers['content-security-policy'] = loosened(String(policy), { nonce, script });
+    headers['cache-control'] = 'no-store';
     const body = Buffer.from(text, 'latin1');
     response.writeHead(answer.statusCode ?? 200, { ...headers, 'content-length': body.length }).end(body);
   } catch (error) {
-    if (!response.headersSent) refuse(response, 502, `The page cannot be read: ${(error as Error).message}`);
+    const reason = `The page cannot be read: ${(error as Error).message}.`;
+    if (!response.headersSent) tellReason(request, response, reason, insertion);
     else response.destroy();
   }
 }
@@ -202,45 +238,4 @@ async function decoded(bytes: Buffer, encoding: string): Promise<Buffer> {
     plain = await decode(plain);
   }
   return plain;
-}
-
-/** A content policy that lets the one script in and the room frame the page; all else stays forbidden. */
-function loosened(policy: string, nonce: string): string {
-  return policy
-    .split(',')
-    .map((one) => {
-      const directives = new Map(
-        one
-          .split(';')
-          .map((part) => part.trim().split(/\s+/))
-          .filter(([name]) => name)
-          .map(([name, ...sources]) => [name.toLowerCase(), sources]),
-      );
-      for (const name of [
-        'frame-ancestors',
-        'sandbox',
-        'require-trusted-types-for',
-        'upgrade-insecure-requests',
-        'report-uri',
-        'report-to',
-      ])
-        directives.delete(name);
-      const scripts = directives.get('script-src') ?? directives.get('default-src');
-      if (scripts)
-        directives.set('script-src', [
-          ...scripts.filter((source) => source !== "'none'"),
-          `'nonce-${nonce}'`,
-        ]);
-      if (directives.has('script-src-elem'))
-        directives.set('script-src-elem', [
-          ...directives.get('script-src-elem')!.filter((source) => source !== "'none'"),
-          `'nonce-${nonce}'`,
-        ]);
-      // The page's script reads the sheets again, which the page itself loaded from there.
-      const connects = directives.get('connect-src') ?? directives.get('default-src');
-      if (connects)
-        directives.set('connect-src', [...connects.filter((source) => source !== "'none'"), "'self'"]);
-      return [...directives].map(([name, sources]) => [name, ...sources].join(' ')).join('; ');
-    })
-    .join(', ');
 }
