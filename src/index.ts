@@ -67,8 +67,15 @@ export {
 } from './override/index.js';
 export { compare, drift, type Comparison, type Difference, type Drifted } from './drift/index.js';
 export { claimsAbout, claimsOf, type Claim } from './proof/index.js';
-export { confirm, type Step } from './proof/index.js';
-export { prove, type Outcome, type Proof, type ProofOptions, type Verdict } from './proof/index.js';
+export { confirm, setAside, type SetAside, type Step } from './proof/index.js';
+export {
+  prove,
+  type Aside,
+  type Outcome,
+  type Proof,
+  type ProofOptions,
+  type Verdict,
+} from './proof/index.js';
 export { pack, readPanel, type Packed } from './panel/index.js';
 export { panelProfiles, type Grade, type PanelProfile } from './facts/index.js';
 export { specificityOf, specificityText, type Specificity } from './selector/index.js';

@@ -1,8 +1,8 @@
 // The fitting room as the owner of the demo site uses it, in a real browser, on the site that Plinthwork serves.
-import { readFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import type { Browser, FrameLocator, Page as Tab } from 'playwright-core';
 import { startEngine } from './support/engine.js';
-import { openDemoRoom, until, type OpenedRoom } from './support/room.js';
+import { openDemoRoom, until, type OpenedRoom, readDraft } from './support/room.js';
 
 let browser: Browser;
 let opened: OpenedRoom;
@@ -44,7 +44,7 @@ async function pointAt(selector: string): Promise<void> {
 }
 
 const ask = (question: RegExp | string) => tab.getByRole('button', { name: question }).click();
-const draftText = () => readFileSync(opened.draft, 'utf8');
+const draftText = () => readDraft(opened.draft);
 const computed = (selector: string, property: string, pseudo: string | null = null) =>
   site
     .locator(selector)
@@ -174,6 +174,12 @@ test('the sign-up bar goes, the heading is a setting, the photo’s width does n
     await tab.getByText('Yes: does each declaration win?').waitFor();
     await ask(/Does your draft hold/);
   }
+  // Opened again on the page that now holds it, the draft is still judged for itself.
+  await tab.reload();
+  await tab.getByText(/\d+ elements read/).waitFor();
+  await ask(/Does your draft hold/);
+  await tab.getByText(/custom\.css holds this draft already/).waitFor();
+  await tab.getByText(/Does your draft hold\? \(all \d+ do\)/).waitFor();
 });
 
 test('climbing while pointing, what if, before and after, switching off', async () => {

@@ -270,13 +270,6 @@ describe('a hostile page', () => {
       expect(code).toBe(1008);
     }
   });
-
-  test('asking whether it has arrived asks the shown site alone', async () => {
-    const { tell, socket } = await link(opened.room);
-    expect(await tell({ kind: 'confirm', path: 'http://127.0.0.1:1/' })).toMatchObject({ kind: 'failed' });
-    expect(await tell({ kind: 'confirm', path: '//127.0.0.1:1/' })).toMatchObject({ kind: 'failed' });
-    socket.terminate();
-  });
 });
 
 test('try says what is wrong with a page, a port and a draft that are not there', async () => {

@@ -150,7 +150,7 @@ function obey(message: ToPage, parts: Parts): void {
         message.reading,
       );
       const asked = message.claims.map((claim, i) => ({ claim, element: elements[i] }));
-      const answers = checkClaims(window.document, asked);
+      const answers = stage.aside(() => checkClaims(window.document, asked));
       watch.forgive();
       return tell({ kind: 'checked', id: message.id, answers });
     }

@@ -26,6 +26,7 @@ export function readTree(document: Document, originals?: Originals): LiveTree {
       ...(namespaceURI === html ? {} : { namespace: namespaceURI ?? '' }),
       attributes: ownAttributes(attributes, originals?.get(element)),
       content,
+      ...(element.shadowRoot ? { hasShadow: true } : {}),
     };
   });
   return { quirks: document.compatMode === 'BackCompat', nodes };

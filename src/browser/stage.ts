@@ -8,6 +8,8 @@ export interface Stage {
   tryDraft(css: string): void;
   /** Whether the next press of the pointer points at something instead of using the page. */
   setPicking(isPicking: boolean): void;
+  /** Does something without what picking puts into the page, and puts it back. */
+  aside<T>(work: () => T): T;
   /** Puts the draft behind all sheets again, where the page has thrown it out. */
   tend(): void;
   /** Takes everything out again. */
@@ -29,11 +31,20 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   const layer = makeLayer(document);
   const sheet = makeOwnSheet(document);
   const picking = makeOwnSheet(document);
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet, picking];
+  const shield = makeOwnSheet(document);
+  const own = [sheet, picking, shield];
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, ...own];
+  /** All under a point, what takes no pointer and frames among them; topmost first. */
+  const elementsAt = ({ clientX, clientY }: MouseEvent) => {
+    shield.disabled = true;
+    const found = document.elementsFromPoint(clientX, clientY);
+    shield.disabled = false;
+    return found.filter((element) => !element.closest(`[${ownMark}]`));
+  };
   let isPicking = false;
   let lit: { elements: readonly Element[]; note: string } = { elements: [], note: '' };
   const draw = () => drawFrames(document, layer, lit.elements, lit.note);
-  const listeners = listenersOf(document, events, { isPicking: () => isPicking, draw });
+  const listeners = listenersOf(document, events, { isPicking: () => isPicking, draw, elementsAt });
   for (const [type, listener] of listeners)
     document.addEventListener(type, listener, { capture: true, passive: false });
   window.addEventListener('resize', draw);
@@ -48,25 +59,33 @@ export function enterStage(document: Document, events: StageEvents): Stage {
     },
     setPicking(on) {
       isPicking = on;
-      picking.replaceSync(on ? '* { cursor: crosshair !important }' : '');
+      picking.replaceSync(
+        on ? `:not([${ownMark}]) { cursor: crosshair !important; pointer-events: auto !important }` : '',
+      );
+      // What is pressed in a frame is its own page's to hear.
+      shield.replaceSync(
+        on ? `:is(iframe, frame, object, embed):not([${ownMark}]) { pointer-events: none !important }` : '',
+      );
+    },
+    aside(work) {
+      picking.disabled = shield.disabled = true;
+      try {
+        return work();
+      } finally {
+        picking.disabled = shield.disabled = false;
+      }
     },
     tend() {
       const { adoptedStyleSheets: all } = document;
-      if (all.at(-2) !== sheet || all.at(-1) !== picking)
-        document.adoptedStyleSheets = [
-          ...all.filter((one) => one !== sheet && one !== picking),
-          sheet,
-          picking,
-        ];
+      if (own.some((one, i) => all.at(i - own.length) !== one))
+        document.adoptedStyleSheets = [...all.filter((one) => !own.includes(one)), ...own];
       if (!layer.host.isConnected) document.documentElement.append(layer.host);
     },
     leave() {
       for (const [type, listener] of listeners)
         document.removeEventListener(type, listener, { capture: true });
       window.removeEventListener('resize', draw);
-      document.adoptedStyleSheets = document.adoptedStyleSheets.filter(
-        (one) => one !== sheet && one !== picking,
-      );
+      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => !own.includes(one));
       layer.host.remove();
     },
   };
@@ -75,39 +94,59 @@ export function enterStage(document: Document, events: StageEvents): Stage {
 interface Picking {
   readonly isPicking: () => boolean;
   readonly draw: () => void;
+  readonly elementsAt: (event: MouseEvent) => readonly Element[];
 }
 
 type Listener = readonly [type: string, listener: (event: Event) => void];
 
+/** So long after a press the clicks that belong to it have come, ms. */
+const pressIsOver = 400;
+
 /** What is listened to, before the page's own scripts hear of it. */
-function listenersOf(document: Document, events: StageEvents, { isPicking, draw }: Picking): Listener[] {
-  const window = document.defaultView!;
+function listenersOf(
+  document: Document,
+  events: StageEvents,
+  { isPicking, draw, elementsAt }: Picking,
+): Listener[] {
+  const hasFrames = () => document.querySelector('iframe, frame, object, embed') !== null;
+  // What belongs to the press that took a thing, a click on it above all, is not the page's either.
+  let isTaken = false;
   return [
     [
       'pointermove',
-      (event) =>
-        isPicking() &&
-        event.target instanceof (window as unknown as { Element: typeof Element }).Element &&
-        events.onHover?.(event.target),
+      (event) => {
+        if (!isPicking()) return;
+        const [top] = hasFrames() ? elementsAt(event as MouseEvent) : [event.target as Element];
+        if (top) events.onHover?.(top);
+      },
     ],
     // While someone points the page's own scripts do not see the pointer, so nothing changes under it.
     ...['pointerover', 'pointerenter', 'mouseover', 'mouseenter', 'mousemove'].map((type): Listener => [
       type,
       (event) => isPicking() && event.stopImmediatePropagation(),
     ]),
-    ['pointerdown', (event) => isPicking() && swallow(event)],
-    ['mousedown', (event) => isPicking() && swallow(event)],
     [
-      'click',
+      'pointerdown',
+      (event) => {
+        isTaken = false;
+        if (isPicking()) swallow(event);
+      },
+    ],
+    // A control that is switched off gets no click, but this.
+    [
+      'pointerup',
       (event) => {
         if (!isPicking()) return;
         swallow(event);
-        const { clientX, clientY } = event as MouseEvent;
-        events.onPoint(
-          document.elementsFromPoint(clientX, clientY).filter((element) => !element.closest(`[${ownMark}]`)),
-        );
+        isTaken = true;
+        window.setTimeout(() => (isTaken = false), pressIsOver);
+        events.onPoint(elementsAt(event as MouseEvent));
       },
     ],
+    ...['mousedown', 'mouseup', 'click', 'dblclick', 'auxclick', 'submit'].map((type): Listener => [
+      type,
+      (event) => (isPicking() || isTaken) && swallow(event),
+    ]),
     [
       'wheel',
       (event) => {

@@ -63,6 +63,8 @@ export function addProve(program: Command, io: Io, done: (code: ExitCode) => voi
       checkConditions(pages, { hold: options.hold });
       const held = options.hold ? heldStates(options.hold) : undefined;
       const proof = prove(pages, draft, { panel, held });
+      for (const { page, sheet } of proof.aside)
+        io.err(`${sheet} of ${page} holds this draft already. It is set aside: the draft alone is proven.`);
       if (options.json) printJson(io, { command: 'prove', ...proof });
       else if (options.format === 'sarif') io.out(sarifReport(options.draft, proof.verdicts));
       else if (options.format === 'html') io.out(htmlReport(options.draft, proof.verdicts, proof.ok));

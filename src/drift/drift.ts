@@ -2,7 +2,7 @@ import { draftTargets, elementOf, pseudoOf, type Target } from '../cascade/index
 import { counterpart } from '../hook/index.js';
 import { writeOverride } from '../override/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
-import { prove, statesOf, type Outcome, type ProofOptions, type Verdict } from '../proof/index.js';
+import { prove, setAside, statesOf, type Outcome, type ProofOptions, type Verdict } from '../proof/index.js';
 import { matchContext, matches } from '../selector/index.js';
 import { Lines, list, YeltoError } from '../text/index.js';
 
@@ -36,7 +36,9 @@ const mostRemedies = 30;
  * what became of it. Things that the draft styled are looked for in the new capture by place, names and text.
  * [] for an empty draft.
  */
-export function drift(before: Page, after: Page, draft: string, options: ProofOptions = {}): Drifted[] {
+export function drift(older: Page, newer: Page, draft: string, options: ProofOptions = {}): Drifted[] {
+  // A live page may hold the draft itself.
+  const [before, after] = [older, newer].map((page) => setAside(page, draft).page);
   const old = prove(before, draft, options).verdicts;
   const fresh = new Map(prove(after, draft, options).verdicts.map((verdict) => [placeOf(verdict), verdict]));
   const rules = new Rules(before, after, draft, options);

@@ -5,7 +5,7 @@ import { Grammar } from '../value/index.js';
 import { declarationFaults } from './declaration-faults.js';
 import type { PageElement } from './element.js';
 import { Gatherer } from './gather.js';
-import type { StyleSet } from './style-set.js';
+import type { StyleBlock, StyleSet } from './style-set.js';
 import { holdStates } from './held.js';
 import { usualConditions, type Conditions, type Setting, type Sheet } from './types.js';
 
@@ -170,6 +170,13 @@ export class Page {
     const laid = gatherer.result;
     const overlay = { styles: laid, place, sheet: laid.sheets.length - 1 };
     return new Page(this.#shared, this.conditions, { overlay, bare: this.bare });
+  }
+
+  /** @internal The page as it would be without some of its rules. */
+  withoutBlocks(blocks: ReadonlySet<StyleBlock>): Page {
+    const { styles } = this.#shared;
+    const rest = { ...styles, blocks: styles.blocks.filter((block) => !blocks.has(block)) };
+    return new Page({ ...this.#shared, styles: rest }, this.conditions, { tree: this.tree });
   }
 
   /** The widths (CSS px, rising) at which a media query of the page or its draft begins or ceases to hold. */

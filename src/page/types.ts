@@ -31,6 +31,8 @@ export interface LiveNode {
   readonly attributes: readonly (readonly [name: string, value: string])[];
   /** Its texts and, by number, its children, in order. */
   readonly content: readonly (string | number)[];
+  /** Whether it holds a shadow tree that scripts may see; what is inside is not read. */
+  readonly hasShadow?: true;
 }
 
 /** A document's tree as data: scripts build what no markup can say. */

@@ -153,22 +153,27 @@ export function isSameSelector({ selectorKey }: Part, wanted: string): boolean {
 
 /**
  * The sheet that holds most of what was pasted. An older text has other values: then a small sheet with the same
- * selectors will do, while a large one of the platform's only happens to have them too.
+ * selectors will do, while a large one of the platform's only happens to have some of them too.
  */
 export function findPasted(page: Page, wanted: readonly Part[]): { sheet: Sheet; index: number } | undefined {
-  const scores = page.sheets.map((sheet, index) => {
+  const names = new Set(wanted.map(({ selectorKey }) => selectorKey));
+  const found = page.sheets.flatMap((sheet, index) => {
     const own = partsOf(page, index);
     const byLonghand = filed(own);
+    const exact = wanted.filter(({ key, longhand }) =>
+      (byLonghand.get(longhand) ?? []).some(
+        (one) => isSameSelector(one, key.selector) && one.key.value === key.value,
+      ),
+    );
+    const rules = new Set(exact.map(({ selectorKey }) => selectorKey)).size;
     const named = new Set(own.map(({ selectorKey }) => selectorKey));
-    const isSmall = named.size <= new Set(wanted.map(({ selectorKey }) => selectorKey)).size * 3 + 5;
-    let score = 0;
-    for (const { key, longhand } of wanted) {
-      const there = (byLonghand.get(longhand) ?? []).filter((one) => isSameSelector(one, key.selector));
-      if (there.some((one) => one.key.value === key.value)) score += 2;
-      else if (isSmall && (there.length || named.has(key.selector))) score += 1;
-    }
-    return { sheet, index, score };
+    const shared = [...names].filter((name) => own.some((one) => isSameSelector(one, name))).length;
+    const isSmall = named.size <= names.size * 2;
+    const isIt =
+      exact.length === wanted.length ||
+      (exact.length >= wanted.length / 2 && rules > 1) ||
+      (isSmall && (exact.length > 0 || (shared > 1 && shared >= names.size / 2)));
+    return isIt ? [{ sheet, index, score: exact.length * 2 + shared }] : [];
   });
-  const [best] = scores.filter(({ score }) => score > 0).sort((one, two) => two.score - one.score);
-  return best;
+  return found.sort((one, two) => two.score - one.score)[0];
 }

@@ -1,6 +1,7 @@
 import type { Declaration } from '../cascade/index.js';
 import { HeldLooks, looksAt, type DraftPlace, type Held, type Look, type Page } from '../page/index.js';
 import { Lines } from '../text/index.js';
+import { setAside } from './aside.js';
 import { judge, type Drafted, type Judgement } from './judge.js';
 import { Looking } from './look.js';
 import { OtherStates } from './other-states.js';
@@ -14,12 +15,16 @@ import type { Proof, ProofOptions, Verdict } from './types.js';
  * For each declaration of a draft, on each page, whether it takes effect: on each side of every feature that a media
  * query of page or draft asks about, at a width in each stretch, and with the states held that its selector names.
  * Broken pieces of the draft and at-rules that nobody uses get a verdict of their own. No verdicts (and `ok`) for an
- * empty draft.
+ * empty draft. What was pasted of the same draft before is set aside, and told.
  */
 export function prove(pages: Page | readonly Page[], draft: string, options: ProofOptions = {}): Proof {
   const all = Array.isArray(pages) ? (pages as readonly Page[]) : [pages as Page];
-  const verdicts = all.flatMap((page) => provePage(page, draft, options));
-  return { ok: isProven(verdicts), verdicts };
+  const parted = all.map((page) => ({ of: page, ...setAside(page, draft) }));
+  const verdicts = parted.flatMap(({ page }) => provePage(page, draft, options));
+  const aside = parted.flatMap(({ of, from }) =>
+    from === undefined ? [] : [{ page: of.name, sheet: from }],
+  );
+  return { ok: isProven(verdicts), verdicts, aside };
 }
 
 /** A declaration need not match on every page, but on one; and where it matches it must win. */

@@ -33,10 +33,19 @@ export interface Verdict {
   readonly remedy?: string;
 }
 
+/** A sheet of a page that holds the draft already, and was not counted. */
+export interface Aside {
+  /** The page's name, and the sheet's. */
+  readonly page: string;
+  readonly sheet: string;
+}
+
 export interface Proof {
   /** Whether every declaration takes effect wherever it was looked at. */
   readonly ok: boolean;
   readonly verdicts: readonly Verdict[];
+  /** What was pasted of the draft before; [] where no page has it. */
+  readonly aside: readonly Aside[];
 }
 
 export interface ProofOptions {

@@ -164,6 +164,7 @@ describe('what is never seen is not called a win', () => {
     ['p::marker { color: red }', 'no-effect'],
     ['li::marker { color: red }', 'wins'],
     ['span::first-line { color: red }', 'no-effect'],
+    ['p::first-line { visibility: hidden }', 'wins'],
     ['@container (min-width: 1px) { .c { color: red } }', 'no-effect'],
     ['.c { --nobody: 1px }', 'no-effect'],
     ['.c { background-color: var(--none) }', 'needless'],

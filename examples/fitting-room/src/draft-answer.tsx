@@ -1,4 +1,5 @@
 import { Badge, Button, Group, Text } from '@mantine/core';
+import { useEffect, useState } from 'react';
 import type { Judged } from './engine.js';
 import { CheckedLine } from './checked-line.js';
 import { DraftEditor } from './draft-editor.js';
@@ -14,6 +15,21 @@ const tone: Record<Judged['outcome'], string> = {
   invalid: 'red.9',
   'matches-nothing': 'red.9',
 };
+
+/** A live page may hold the draft already, as it was pasted before. */
+function AsideNote({ room: { engine, verdicts, draft } }: { room: Room }) {
+  const [sheet, setSheet] = useState('');
+  useEffect(() => {
+    if (verdicts.length) void engine.aside(draft.text).then(setSheet);
+    else setSheet('');
+  }, [engine, verdicts, draft.text]);
+  if (!sheet) return null;
+  return (
+    <Text size="xs" c="dimmed" mb="xs">
+      {sheet} holds this draft already. It is set aside here: the draft alone is proven.
+    </Text>
+  );
+}
 
 /** The draft as text, and beside each declaration what becomes of it. */
 export function DraftAnswer({
@@ -68,6 +84,7 @@ export function DraftAnswer({
           <Flip room={room} line={line} declaration={declaration} label="Switch on" />
         </Group>
       ))}
+      <AsideNote room={room} />
       <CheckedLine checked={room.checked} />
       {room.verdicts.map(({ line, declaration, selector, outcome, why, remedy, page }, i) => (
         <div key={i} className="verdict" data-outcome={outcome} style={{ marginBottom: 8 }}>

@@ -5,15 +5,14 @@ import {
   claimsAbout,
   claimsOf,
   askedConditions,
+  confirm,
   contest,
   contests,
   describeTarget,
   elementOf,
   explain,
   groupedLonghands,
-  hooks,
   keywordsOf,
-  ladder,
   longhandsOf,
   pack,
   readPanel,
@@ -21,8 +20,8 @@ import {
   parsePage,
   propertyNames,
   prove,
-  pseudoOf,
   reaches,
+  setAside,
   specificityText,
   toggledStates,
   writeOverride,
@@ -34,22 +33,15 @@ import {
   type Outcome,
   type Page,
   type PageSource,
-  type Target,
+  type Step,
   type Verdict,
 } from 'yelto';
 import { everydayGroupOf } from './everyday.js';
+import { opened, openSource, stage, targetOf, visited, type Spot } from './opened.js';
+import { pointing } from './pointing.js';
 
-/** A target as it crosses between threads. */
-export interface Spot {
-  readonly index: number;
-  readonly pseudo: string;
-}
-
-export interface Rung extends Spot {
-  readonly label: string;
-  /** The names that will last, or what is special about the rung. */
-  readonly note: string;
-}
+export type { Spot } from './opened.js';
+export type { Framed, Rung } from './pointing.js';
 
 export interface Governed extends Explanation {
   readonly group: string;
@@ -98,25 +90,6 @@ export interface ReachStep {
   readonly indices: readonly number[];
 }
 
-/** Pages that were looked at, by address. */
-const visited = new Map<string, Page>();
-const plainAddress = (address: string) => address.replace(/[?#].*/, '');
-
-/** As the browser has it; under the conditions that someone asked for; and with states held. */
-let asBrowser: Page | undefined;
-let bare: Page | undefined;
-let page: Page | undefined;
-
-function opened(): Page {
-  if (!page) throw new Error('No page has been read yet.');
-  return page;
-}
-
-function targetOf({ index, pseudo }: Spot): Target {
-  const element = opened().elements[index];
-  return pseudo ? { element, pseudo } : element;
-}
-
 /** So many are asked of the browser at once. */
 const mostClaims = 1500;
 
@@ -126,12 +99,16 @@ function weight({ property, rivals }: Governed): number {
 }
 
 /** Of conditions those that are not the page's own, so that several changes add up. */
-function changed({ conditions: own }: Page, conditions: Partial<Conditions>): Partial<Conditions> {
+function changed(
+  { conditions: own }: Page,
+  conditions: Partial<Conditions>,
+  { conditions: before }: Page,
+): Partial<Conditions> {
   const isOther = ([name, value]: [string, unknown]) => value !== own[name as keyof Conditions];
   const { preferences, ...others } = conditions;
   return {
     ...Object.fromEntries(Object.entries(others).filter(isOther)),
-    preferences: { ...bare?.conditions.preferences, ...preferences },
+    preferences: { ...before.preferences, ...preferences },
   };
 }
 
@@ -143,6 +120,8 @@ function tell(error: unknown): Failed {
 }
 
 const engine = {
+  ...pointing,
+
   load(source: PageSource): {
     elements: number;
     missing: string[];
@@ -150,8 +129,7 @@ const engine = {
     widths: number[];
     visited: string[];
   } {
-    asBrowser = bare = page = parsePage(source);
-    visited.set(plainAddress(source.name), page);
+    const page = openSource(source);
     return {
       elements: page.elements.length,
       unread: page.sheets.filter(({ status }) => status === 'unread').map(({ label }) => label),
@@ -163,21 +141,26 @@ const engine = {
 
   /** Looks at the page with states held, in place of those before. */
   hold(holds: readonly { index: number; state: string }[], asked: readonly string[]): void {
+    const { asBrowser } = stage;
     if (!asBrowser) return;
-    bare = asBrowser;
+    let bare = asBrowser;
     for (const { words, conditions } of askedConditions(asBrowser))
-      if (asked.includes(words)) bare = bare.under(changed(asBrowser, conditions));
+      if (asked.includes(words)) bare = bare.under(changed(asBrowser, conditions, bare));
     const { elements } = bare;
-    page = bare.under({ held: holds.map(({ index, state }) => ({ element: elements[index], state })) });
+    stage.bare = bare;
+    stage.held = bare.under({
+      held: holds.map(({ index, state }) => ({ element: elements[index], state })),
+    });
   },
 
   /** What the site's sheets ask of window and person, and would look otherwise with: `in print`. */
   asked(): string[] {
+    const { asBrowser } = stage;
     return asBrowser ? [...new Set(askedConditions(asBrowser).map(({ words }) => words))] : [];
   },
 
   toggles(spot: Spot): Toggle[] {
-    return toggledStates(bare ?? opened(), targetOf(spot))
+    return toggledStates(stage.bare ?? opened(), targetOf(spot))
       .slice(0, 12)
       .map(({ state, on, changes }) => ({
         index: on.index,
@@ -185,62 +168,6 @@ const engine = {
         label: `${state} on ${describeTarget(on).replace(/ “.*/, '')}`,
         changes: groupedLonghands(changes).slice(0, 4).join(', '),
       }));
-  },
-
-  /** Boxes under a point that are not around each other: what lies beneath an overlay. */
-  beneath(indices: readonly number[]): Rung[] {
-    const [top, ...others] = indices.map((index) => opened().elements[index]).filter(Boolean);
-    const isAround = (box: typeof top) => {
-      for (let up = top; up; up = up.parent!) if (up === box) return true;
-      return false;
-    };
-    return others
-      .filter((element) => !isAround(element) && element.tag !== 'html' && element.tag !== 'body')
-      .slice(0, 4)
-      .map((element) => ({
-        index: element.index,
-        pseudo: '',
-        label: describeTarget(element),
-        note: 'beneath it',
-      }));
-  },
-
-  /** The smallest boxes that show the words. */
-  withWords(words: string): Rung[] {
-    const wanted = words.replace(/\s+/g, ' ').trim().toLowerCase();
-    if (wanted.length < 2) return [];
-    const shows = (element: Page['elements'][number]) =>
-      element.text.toLowerCase().includes(wanted) && !/^(script|style|head|title)$/.test(element.tag);
-    return opened()
-      .elements.filter((element) => shows(element) && !element.children.some(shows))
-      .slice(0, 6)
-      .map((element) => ({
-        index: element.index,
-        pseudo: '',
-        label: describeTarget(element),
-        note: 'shows these words',
-      }));
-  },
-
-  ladder(index: number): Rung[] {
-    return ladder(opened(), opened().elements[index]).map((target) => {
-      const element = elementOf(target);
-      const pseudo = pseudoOf(target);
-      const lasting = hooks(opened(), element).filter(
-        ({ steps, grade, kind }) => steps === 0 && grade === 'steady' && kind !== 'tag',
-      );
-      const note = pseudo
-        ? `a mark drawn by ${pseudo}`
-        : lasting.length
-          ? `holds on by ${lasting[0].name}`
-          : 'no lasting name of its own';
-      return {
-        index: element.index,
-        pseudo,
-        label: pseudo ? `${pseudo} of ${describeTarget(element)}` : describeTarget(target),
-        note,
-      };
-    });
   },
 
   governed(spot: Spot): Governed[] {
@@ -278,7 +205,7 @@ const engine = {
   }): Written | Failed {
     const { spot, set, step, draft } = wish;
     try {
-      const base = bare ?? opened();
+      const base = stage.bare ?? opened();
       const { at, reach } = reaches(base, targetOf(spot))[step] ?? {
         at: [targetOf(spot)],
         reach: 'only' as const,
@@ -311,7 +238,7 @@ const engine = {
 
   /** The steps from this one to all of its kind, with the elements of each. */
   reaches(spot: Spot): ReachStep[] {
-    return reaches(bare ?? opened(), targetOf(spot)).map(({ words, at }) => ({
+    return reaches(stage.bare ?? opened(), targetOf(spot)).map(({ words, at }) => ({
       words,
       indices: at.map((target) => elementOf(target).index),
     }));
@@ -331,13 +258,6 @@ const engine = {
       if (error instanceof YeltoError) return [];
       throw error;
     }
-  },
-
-  /** The box around one, or back towards what was hit. */
-  climb(index: number, by: 1 | -1): { index: number; label: string } {
-    const element = opened().elements[index];
-    const next = (by > 0 ? element?.parent : element?.children[0]) ?? element;
-    return next ? { index: next.index, label: describeTarget(next) } : { index, label: '' };
   },
 
   /** A declaration of the draft put into a comment, or taken out of one. */
@@ -367,7 +287,7 @@ const engine = {
 
   /** On the page on the stage and all others that were looked at. */
   prove(draft: string): Judged[] {
-    const here = bare ?? opened();
+    const here = stage.bare ?? opened();
     const pages = [here, ...[...visited.values()].filter((one) => one !== here && one.name !== here.name)];
     const all = prove(pages, draft).verdicts;
     const placeOf = ({ declaration: { line, column } }: Verdict) => `${line}:${column}`;
@@ -388,6 +308,11 @@ const engine = {
       why,
       remedy,
     }));
+  },
+
+  /** The sheet of the page on the stage that holds the draft already, and is not counted; '' for none. */
+  aside(draft: string): string {
+    return setAside(stage.bare ?? opened(), draft).from ?? '';
   },
 
   /** What the verdicts on the page on the stage rest on, for the browser to contradict. */
@@ -413,11 +338,16 @@ const engine = {
     return panelProfiles.map(({ name, about, limit }) => ({ name, about, limit }));
   },
 
+  /** Whether what was pasted has arrived on a page as it is now. */
+  confirm(source: PageSource, expected: string): readonly Step[] {
+    return confirm(parsePage(source), expected);
+  },
+
   /** The text to paste, and what of it falls short on the page: what is pasted is what is proven. */
   pack(draft: string, panel: string, standing: string) {
     const profile = panelProfiles.find(({ name }) => name === panel) ?? panelProfiles[0];
     const packed = pack(draft, profile, standing);
-    const { verdicts } = prove(bare ?? opened(), readPanel(packed.text, profile), { panel: profile });
+    const { verdicts } = prove(stage.bare ?? opened(), readPanel(packed.text, profile), { panel: profile });
     const short = verdicts
       .filter(({ outcome }) => outcome !== 'wins' && outcome !== 'matches-nothing')
       .map(({ declaration: { property, value }, selector, outcome, why }) =>

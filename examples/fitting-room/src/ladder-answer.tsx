@@ -1,4 +1,5 @@
 import { Text } from '@mantine/core';
+import { FrameNote } from './frame-note.js';
 import type { Room } from './use-room.js';
 
 /** The boxes that enclose what was pointed at, innermost on top; a rung lights up its box. */
@@ -15,6 +16,7 @@ export function LadderAnswer({ room, onChosen }: { room: Room; onChosen: () => v
   }
   return (
     <>
+      <FrameNote room={room} />
       <Text size="sm" c="dimmed" mb={6}>
         Innermost first. Move over a rung to light it up; press the one you mean.
       </Text>

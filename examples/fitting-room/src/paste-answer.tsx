@@ -1,6 +1,7 @@
 import { Button, Code, NativeSelect, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { Step } from 'yelto';
+import { readAnew } from './read-anew.js';
 import type { Room } from './use-room.js';
 
 type Packed = Awaited<ReturnType<Room['engine']['pack']>>;
@@ -101,16 +102,15 @@ function provenWords({ wins, absent, short }: Packed): string {
   return `Proven as it will be pasted: ${parts.join(', ')}.`;
 }
 
-/** Asks the live site whether the pasted text is there and wins. */
+/** Asks the live site, as the person has it who is logged in here, whether the pasted text is there and wins. */
 function Arrived({ room }: { room: Room }) {
   const [steps, setSteps] = useState<readonly Step[]>();
   const [trouble, setTrouble] = useState('');
   const ask = async () => {
     setTrouble('');
     setSteps(undefined);
-    const { pathname, search } = new URL(room.address);
-    await room.draft.link
-      .confirm(pathname + search)
+    await readAnew(room)
+      .then((source) => room.engine.confirm(source, room.draft.text))
       .then(setSteps, (error: Error) => setTrouble(error.message));
   };
   return (

@@ -64,7 +64,13 @@ export function RoomView() {
         {room.isLost && (
           <Alert color="yellow" p="xs" mb="sm">
             {room.status}
-            <Button size="compact-xs" ml="xs" variant="outline" color="dark" onClick={room.goBack}>
+            <Button
+              size="compact-xs"
+              ml="xs"
+              variant="outline"
+              color="dark"
+              onClick={() => room.visit(room.address)}
+            >
               Back to the page
             </Button>
           </Alert>

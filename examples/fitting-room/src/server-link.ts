@@ -1,5 +1,5 @@
 // The web socket to the room's server, which keeps the draft in its file.
-import type { SheetSource, Step } from 'yelto';
+import type { SheetSource } from 'yelto';
 import { invitation } from './invitation.js';
 
 export interface DraftState {
@@ -41,7 +41,6 @@ export class ServerLink {
   backup = (text: string) => this.#ask<string>({ kind: 'backup', text });
   /** A sheet of another host with all that it imports. */
   sheet = (address: string) => this.#ask<SheetSource[]>({ kind: 'sheet', address });
-  confirm = (path: string) => this.#ask<Step[]>({ kind: 'confirm', path });
 
   #open(): void {
     const socket = new WebSocket(`ws://${location.host}/link?token=${invitation.token}`);

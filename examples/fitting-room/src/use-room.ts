@@ -43,8 +43,8 @@ export interface Room {
   readonly address: string;
   /** Whether the frame shows no page of the site. */
   readonly isLost: boolean;
-  /** Shows the last page again, or the first one. */
-  goBack(): void;
+  /** Shows a page of the site; '' for the first one. */
+  visit(address: string): void;
   setPicking(on: boolean): void;
   choose(spot: Spot): void;
   pointTo(index: number): void;
@@ -292,10 +292,10 @@ export function useRoom(): Room {
     [climb, inTurn, read, take],
   );
 
-  const goBack = useCallback(() => {
+  const visit = useCallback((where: string) => {
     setStatus('Opening the page…');
-    stage.current?.open(address || invitation.site);
-  }, [address]);
+    stage.current?.open(where || invitation.site);
+  }, []);
 
   const enterBefore = useCallback((frame: HTMLIFrameElement | null) => {
     before.current?.leave();
@@ -381,7 +381,7 @@ export function useRoom(): Room {
     engine,
     address,
     isLost,
-    goBack,
+    visit,
     setPicking,
     choose,
     pointTo,

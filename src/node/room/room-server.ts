@@ -2,8 +2,6 @@ import { createServer, type IncomingMessage } from 'node:http';
 import sirv from 'sirv';
 import { WebSocketServer, type WebSocket } from 'ws';
 import { YeltoError } from '../../text/index.js';
-import { openPage } from '../open-page.js';
-import { confirm } from '../../proof/index.js';
 import { DraftStore, type DraftState } from './draft-store.js';
 import { isOwnHost, isToken, listenLocally, refuse } from './guard.js';
 import { readForeignSheet } from '../foreign-sheet.js';
@@ -15,7 +13,6 @@ export type RoomRequest =
   | { readonly kind: 'undo' | 'redo'; readonly id: number }
   /** What stood in the panel before, to be kept beside the draft. */
   | { readonly kind: 'backup'; readonly id: number; readonly text: string }
-  | { readonly kind: 'confirm'; readonly id: number; readonly path: string }
   /** A sheet of another host, which the page may not read. */
   | { readonly kind: 'sheet'; readonly id: number; readonly address: string };
 
@@ -38,7 +35,7 @@ interface RoomOptions {
   readonly draft: string;
   readonly token: string;
   readonly port: number;
-  /** The live site, for asking whether the pasted text has arrived; its origin alone is asked. */
+  /** The live site: its sheets, as it is passed on, are asked for at its own address. */
   readonly site?: string;
   /** The origin at which the site is passed on, once it is. */
   readonly passedOn: () => string;
@@ -49,7 +46,6 @@ const closedHeaders = {
   'x-frame-options': 'DENY',
   'referrer-policy': 'no-referrer',
   'cross-origin-resource-policy': 'same-origin',
-  'origin-agent-cluster': '?1',
 };
 
 /** Text that a room may send at once, bytes. */
@@ -122,13 +118,6 @@ export async function serveRoom(options: RoomOptions): Promise<RoomServer> {
         return store.backUp(request.text);
       case 'sheet':
         return readForeignSheet(request.address, site, atSite(request.address, site, passedOn()));
-      case 'confirm': {
-        if (!site) throw new YeltoError('There is no live site to ask: a folder is shown.');
-        const address = new URL(request.path, site);
-        if (address.origin !== new URL(site).origin)
-          throw new YeltoError('Only the site that is shown is asked.');
-        return confirm(await openPage(address.href), store.state.text);
-      }
     }
   }
 
@@ -167,13 +156,12 @@ function isAllowed(request: IncomingMessage, name: string, port: number, token: 
 
 function readRequest(text: string): RoomRequest | undefined {
   try {
-    const { kind, id, text: draft, base, path, address } = JSON.parse(text) as Record<string, unknown>;
+    const { kind, id, text: draft, base, address } = JSON.parse(text) as Record<string, unknown>;
     if (typeof id !== 'number') return undefined;
     if (kind === 'save' && typeof draft === 'string' && typeof base === 'string')
       return { kind, id, text: draft, base };
     if (kind === 'undo' || kind === 'redo') return { kind, id };
     if (kind === 'backup' && typeof draft === 'string') return { kind, id, text: draft };
-    if (kind === 'confirm' && typeof path === 'string') return { kind, id, path };
     if (kind === 'sheet' && typeof address === 'string') return { kind, id, address };
   } catch {
     // Not JSON.

@@ -104,6 +104,8 @@ function remoteSite(address: URL, insertion: Insertion): Site {
       /^(text\/html|application\/xhtml\+xml|$)/i.test(headers['content-type'] ?? '') &&
       request.method !== 'HEAD' &&
       answer.statusCode !== 304;
+    // A sheet that was pasted anew is seen anew.
+    if (/^text\/css/i.test(headers['content-type'] ?? '')) headers['cache-control'] = 'no-cache';
     if (!isPage) {
       response.writeHead(answer.statusCode ?? 502, headers);
       answer.pipe(response);

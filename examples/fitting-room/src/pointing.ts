@@ -1,0 +1,109 @@
+// From a point, or words, to the boxes that may be meant.
+import { describeTarget, elementOf, hooks, ladder, pseudoOf, type Page, type PageElement } from 'yelto';
+import { opened, stage, type Spot } from './opened.js';
+
+export interface Rung extends Spot {
+  readonly label: string;
+  /** The names that will last, or what is special about the rung. */
+  readonly note: string;
+}
+
+/** A page in a frame, where that is what was pointed at. */
+export interface Framed {
+  /** Its whole address; '' for one that is written into the page. */
+  readonly address: string;
+  /** Whether it is one of the site's own. */
+  readonly isOwn: boolean;
+}
+
+export const pointing = {
+  /** Boxes under a point that are not around each other: what lies beneath an overlay. */
+  beneath(indices: readonly number[]): Rung[] {
+    const [top, ...others] = indices.map((index) => opened().elements[index]).filter(Boolean);
+    const isAround = (box: typeof top) => {
+      for (let up = top; up; up = up.parent!) if (up === box) return true;
+      return false;
+    };
+    return others
+      .filter((element) => !isAround(element) && element.tag !== 'html' && element.tag !== 'body')
+      .slice(0, 4)
+      .map((element) => ({
+        index: element.index,
+        pseudo: '',
+        label: describeTarget(element),
+        note: 'beneath it',
+      }));
+  },
+
+  /** The smallest boxes that show the words. */
+  withWords(words: string): Rung[] {
+    const wanted = words.replace(/\s+/g, ' ').trim().toLowerCase();
+    if (wanted.length < 2) return [];
+    const shows = (element: Page['elements'][number]) =>
+      element.text.toLowerCase().includes(wanted) && !/^(script|style|head|title)$/.test(element.tag);
+    return opened()
+      .elements.filter((element) => shows(element) && !element.children.some(shows))
+      .slice(0, 6)
+      .map((element) => ({
+        index: element.index,
+        pseudo: '',
+        label: describeTarget(element),
+        note: 'shows these words',
+      }));
+  },
+
+  ladder(index: number): Rung[] {
+    return ladder(opened(), opened().elements[index]).map((target) => {
+      const element = elementOf(target);
+      const pseudo = pseudoOf(target);
+      const lasting = hooks(opened(), element).filter(
+        ({ steps, grade, kind }) => steps === 0 && grade === 'steady' && kind !== 'tag',
+      );
+      const inside = pseudo ? '' : insideOf(element);
+      const note = pseudo
+        ? `a mark drawn by ${pseudo}`
+        : inside
+          ? inside
+          : lasting.length
+            ? `holds on by ${lasting[0].name}`
+            : 'no lasting name of its own';
+      return {
+        index: element.index,
+        pseudo,
+        label: pseudo ? `${pseudo} of ${describeTarget(element)}` : describeTarget(target),
+        note,
+      };
+    });
+  },
+
+  /** The box around one, or back towards what was hit. */
+  climb(index: number, by: 1 | -1): { index: number; label: string } {
+    const element = opened().elements[index];
+    const next = (by > 0 ? element?.parent : element?.children[0]) ?? element;
+    return next ? { index: next.index, label: describeTarget(next) } : { index, label: '' };
+  },
+
+  /** What a frame shows; undefined for all that is none. */
+  framed(index: number): Framed | undefined {
+    const page = opened();
+    const element = page.elements[index];
+    if (!element || !/^(iframe|frame)$/.test(element.tag)) return undefined;
+    const src = element.attributes.get('src') ?? '';
+    const base = baseOf(page);
+    if (element.attributes.has('srcdoc') || !URL.canParse(src, base)) return { address: '', isOwn: false };
+    const { href, origin, protocol } = new URL(src, base);
+    if (!/^https?:/.test(protocol)) return { address: '', isOwn: false };
+    return { address: href, isOwn: origin === new URL(page.name).origin };
+  },
+};
+
+const baseOf = ({ name, elements }: Page): string => {
+  const href = elements.find(({ tag }) => tag === 'base')?.attributes.get('href') ?? '';
+  return URL.canParse(href, name) ? new URL(href, name).href : name;
+};
+
+/** What lies inside an element and no page's sheet is read for. */
+function insideOf({ index, tag }: PageElement): string {
+  if (stage.hosts.has(index)) return 'a component: what is inside is a part of its own, which is not read';
+  return /^(iframe|frame)$/.test(tag) ? 'a frame: what is inside is another page' : '';
+}

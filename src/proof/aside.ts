@@ -1,0 +1,67 @@
+import type { Page, StyleBlock } from '../page/index.js';
+import { filed, isSameSelector, partsOf, type Part } from './pasted.js';
+
+/** A page without the text that was pasted into it, and where that stood; the page itself where there is none. */
+export interface SetAside {
+  readonly page: Page;
+  /** The name of the sheet that held it; undefined for none. */
+  readonly from?: string;
+}
+
+/** Of a draft so much must stand in one sheet as it is written, to be taken for what was pasted. */
+const enough = 0.8;
+
+/**
+ * Takes out of a page what was pasted of a draft before: beside its own copy each line would seem needless. A sheet counts
+ * as the pasted one where it says nearly all of the draft: more than one rule of it, or one and nothing else, word for
+ * word. A rule of the platform's that happens to say the same as one of the draft's stays.
+ */
+export function setAside(page: Page, draft: string): SetAside {
+  if (page.overlay) return { page };
+  const laid = page.withDraft(draft);
+  const names = new Set(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
+  if (names.size === 0) return { page };
+  let wanted: readonly Part[] | undefined;
+  for (const index of page.sheets.keys()) {
+    const blocks = page.styles.blocks.filter(({ sheet }) => sheet === index);
+    // Most sheets have next to nothing of it, which is cheap to see.
+    const like = blocks.filter(({ fullSelector }) => isNamed(bare(fullSelector), names));
+    if (like.length < names.size * enough * 0.5) continue;
+    wanted ??= partsOf(laid);
+    const own = partsOf(page, index);
+    const pasted = pastedBlocks(own, wanted);
+    const rules = new Set([...pasted].map(({ fullSelector }) => fullSelector)).size;
+    if (rules > 1 || (rules === 1 && isWordForWord(own, wanted)))
+      return { page: page.withoutBlocks(pasted), from: page.sheets[index].label };
+  }
+  return { page };
+}
+
+const isWordForWord = (own: readonly Part[], wanted: readonly Part[]) =>
+  own.length === wanted.length &&
+  own.every(({ property, value }, i) => property === wanted[i].property && value === wanted[i].value);
+
+const bare = (selector: string) => selector.replace(/\s+/g, '').toLowerCase();
+
+/** Panels may put something in front. */
+const isNamed = (selector: string, names: ReadonlySet<string>) =>
+  names.has(selector) || [...names].some((name) => selector.endsWith(name));
+
+/** The blocks that say what is wanted; none where too little of it is there. */
+function pastedBlocks(own: readonly Part[], wanted: readonly Part[]): Set<StyleBlock> {
+  const byLonghand = filed(own);
+  const blocks = new Set<StyleBlock>();
+  let found = 0;
+  for (const { key, longhand, important } of wanted) {
+    const same = (byLonghand.get(longhand) ?? []).filter(
+      (one) =>
+        isSameSelector(one, key.selector) &&
+        one.key.value === key.value &&
+        one.key.around === key.around &&
+        one.important === important,
+    );
+    if (same.length) found++;
+    for (const { block } of same) blocks.add(block);
+  }
+  return found >= wanted.length * enough ? blocks : new Set();
+}

@@ -1,0 +1,43 @@
+// A room on a small site, in the browser.
+import type { Browser, Frame, Page as Tab } from 'playwright-core';
+import { openRoom } from 'yelto/node';
+import { temporaryFolder } from '../support/cli.js';
+import { startSite, type Answers, type RunningSite } from './servers.js';
+
+export interface Opened {
+  readonly tab: Tab;
+  readonly running: RunningSite;
+  readonly stage: () => Frame;
+  readonly origin: string;
+}
+
+type Asked = [
+  answers: (other: string) => Answers,
+  work: (opened: Opened) => Promise<void>,
+  more?: { elsewhere?: Answers; waitFor?: RegExp },
+];
+export type InRoom = (...asked: Asked) => Promise<void>;
+
+/** Opens a room on a site with these answers, waits until its page is read, and does the work. */
+export async function inRoom(
+  browser: Browser,
+  ...[answers, work, { elsewhere = {}, waitFor = /\d+ elements read/ } = {}]: Asked
+): Promise<void> {
+  const folder = temporaryFolder();
+  const running = await startSite({ name: '', answers, elsewhere });
+  const room = await openRoom({ where: running.address, draft: folder.file('my.css') });
+  const context = await browser.newContext();
+  const tab = await context.newPage();
+  try {
+    await tab.goto(room.address);
+    await tab.getByText(waitFor).first().waitFor({ timeout: 20_000 });
+    const { origin } = new URL(room.site);
+    const stage = () => tab.frames().find((frame) => frame.url().startsWith(origin))!;
+    await work({ tab, running, stage, origin });
+  } finally {
+    await context.close();
+    await room.close();
+    await running.close();
+    folder.remove();
+  }
+}
