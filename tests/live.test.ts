@@ -3,7 +3,7 @@
 import { createServer } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { openPage } from 'yelto/node';
-import { yelto } from './support/cli.js';
+import { temporaryFolder, yelto } from './support/cli.js';
 import { startSite, type Answers, type RunningSite } from './sites/servers.js';
 
 const built = `<!DOCTYPE html><html lang="en"><head><title>Alderbrook</title><style>.note { color: teal }</style></head><body>
@@ -48,6 +48,23 @@ test('a browser that is none, and one that is named by the environment', async (
   await expect(openPage(address, { scripts: true, browser: '/nowhere/browser' })).rejects.toThrow(
     'does not start',
   );
+});
+
+test('without a browser the page is read, and saved, as the server sends it, and that is said', async () => {
+  const { address } = await start({ '/': built });
+  const { PATH } = process.env;
+  const folder = temporaryFolder();
+  try {
+    process.env.PATH = folder.path;
+    const words = 'Read as the server sends it, before its scripts: no browser';
+    expect(await yelto('survey', address)).toMatchObject({ code: 0, err: expect.stringContaining(words) });
+    const { out, err } = await yelto('capture', address, '--to', folder.file('saved'));
+    expect(err).toContain(words);
+    expect(out).toContain('as the server sent it');
+  } finally {
+    process.env.PATH = PATH;
+    folder.remove();
+  }
 });
 
 test('headers go to the site itself and to nobody else, with scripts and without', async () => {

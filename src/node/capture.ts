@@ -18,6 +18,8 @@ export interface Captured {
 export interface CaptureOptions extends LiveOptions {
   /** Whether the page's scripts run first, where a browser is at hand. Default true. */
   readonly scripts?: boolean;
+  /** Told that there is no browser, so that the page is saved before its scripts. */
+  readonly onNoBrowser?: () => void;
 }
 
 /**
@@ -28,7 +30,7 @@ export interface CaptureOptions extends LiveOptions {
 export async function capturePage(
   address: string,
   folder: string,
-  { scripts = true, ...options }: CaptureOptions = {},
+  { scripts = true, onNoBrowser, ...options }: CaptureOptions = {},
 ): Promise<Captured> {
   const there: string[] = await readdir(folder).catch(() => []);
   if (there.length && !there.includes(captureNote)) {
@@ -44,6 +46,7 @@ export async function capturePage(
     const { sheets, live } = await saveLive(source, files);
     return save(folder, source.html, { page: source.name, width, state: 'scripts', sheets, live });
   }
+  if (scripts) onNoBrowser?.();
   const { html, address: at } = await fetchPage(address, headers);
   const own = { site: new URL(address).origin, headers };
   const read = await readSheets(at, parseMarkup(at, html), fetchText(own));

@@ -19,7 +19,8 @@ export function FrameNote({ room }: { room: Room }) {
   if (!framed) return null;
   const { address, isOwn } = framed;
   return (
-    <Alert color="yellow" p="xs" mb="sm" title="This is a frame: what is inside is another page">
+    <Alert color="yellow" p="xs" mb="sm">
+      <b>This is a frame: what is inside is another page.</b>{' '}
       {isOwn ? (
         <>
           It is one of the site’s own. What you paste counts in there only if the site loads your sheet there
