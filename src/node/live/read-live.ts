@@ -130,7 +130,8 @@ async function readStill(tab: Tab, session: CDPSession, reader: string): Promise
       ]);
       return (await evaluateApart(session, `${reader}; yelto.readDocument(document)`)) as PageSource;
     } catch (error) {
-      if (left === 0 || !/context/i.test((error as Error).message)) throw error;
+      // A document that was left meanwhile: its successor is read.
+      if (left === 0 || !/context|navigat|closed/i.test((error as Error).message)) throw error;
       await tab.waitForLoadState('load', { timeout: limits.load }).catch(() => undefined);
     }
   }
