@@ -104,6 +104,29 @@ describe('the site passed on', () => {
     other.close();
   });
 
+  test('whatever the site answers, its server goes on', async () => {
+    const odd = createServer((request, response) => {
+      const { socket } = response;
+      // As no server of Node's would write it.
+      if (request.url === '/redirect')
+        socket?.end('HTTP/1.1 302 Found\r\nLocation: http://[\r\nContent-Length: 0\r\n\r\n');
+      else
+        socket?.end(
+          'HTTP/1.1 200 OK\r\nSet-Cookie: j={"a": "q, r"}; Domain=x\r\nContent-Security-Policy: ;;odd_name \'none\' ,, ;\r\nContent-Type: text/html\r\nContent-Length: 4\r\n\r\n<p>x',
+        );
+    });
+    await new Promise<void>((next) => odd.listen(0, '127.0.0.1', next));
+    const where = `http://127.0.0.1:${(odd.address() as AddressInfo).port}/`;
+    const room = await openRoom({ where, draft: folder.file('odd.css') });
+    for (const path of ['/redirect', '//', '/', '/?'])
+      expect((await ask(room.site, { accept: 'text/html' }, path)).status).toBeGreaterThanOrEqual(200);
+    const { body, headers } = await ask(room.site, { accept: 'text/html' });
+    expect(body).toMatch(/data-yelto[^]*<p>x/);
+    expect(headers['set-cookie']).toEqual(['j={"a": "q, r"}']);
+    await room.close();
+    odd.close();
+  });
+
   test('no other address can be reached through it', async () => {
     const other = await startPlinthwork();
     other.store.set({ css: 'secret' });

@@ -22,12 +22,29 @@ export interface Answered {
  * Asks for an address as a whole. An error is thrown as `fetch` does, and for an answer that breaks off, never ends or is
  * larger than anybody can work with.
  */
-export async function fetchWhole(address: string, own?: SiteHeaders): Promise<Answered> {
-  // A timer that keeps the process up: `fetch` may lose a connection that is cut at once, and then never settles.
-  const late = new AbortController();
-  const timer = setTimeout(() => late.abort(new DOMException('', 'TimeoutError')), limits.wait);
+export function fetchWhole(address: string, own?: SiteHeaders): Promise<Answered> {
+  return within(limits.wait, (signal) => followed(address, signal, own));
+}
+
+/** Where an address leads to in the end, as far as that is told within `wait` ms; else itself. */
+export async function finalAddress(address: string, wait: number): Promise<string> {
   try {
-    return await followed(address, late.signal, own);
+    return await within(wait, async (signal) => {
+      const answer = await fetch(address, { signal });
+      await answer.body?.cancel();
+      return answer.url || address;
+    });
+  } catch {
+    return address;
+  }
+}
+
+/** By a timer that keeps the process up: `fetch` may lose a connection that is cut at once, and then never settles. */
+async function within<T>(wait: number, work: (signal: AbortSignal) => Promise<T>): Promise<T> {
+  const late = new AbortController();
+  const timer = setTimeout(() => late.abort(new DOMException('', 'TimeoutError')), wait);
+  try {
+    return await work(late.signal);
   } finally {
     clearTimeout(timer);
   }

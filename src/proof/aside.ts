@@ -24,9 +24,9 @@ export function setAside(page: Page, draft: string): SetAside {
   let wanted: readonly Part[] | undefined;
   for (const index of page.sheets.keys()) {
     const blocks = page.styles.blocks.filter(({ sheet }) => sheet === index);
-    // Most sheets have next to nothing of it, which is cheap to see.
+    // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
     const like = blocks.filter(({ fullSelector }) => isNamed(bare(fullSelector), names));
-    if (like.length < names.size * enough * 0.5) continue;
+    if (like.length * 2 < names.size) continue;
     wanted ??= partsOf(laid);
     const own = partsOf(page, index);
     const pasted = pastedBlocks(own, wanted);

@@ -27,12 +27,7 @@ export const pointing = {
     return others
       .filter((element) => !isAround(element) && element.tag !== 'html' && element.tag !== 'body')
       .slice(0, 4)
-      .map((element) => ({
-        index: element.index,
-        pseudo: '',
-        label: describeTarget(element),
-        note: 'beneath it',
-      }));
+      .map((element) => rungOf(element, 'beneath it'));
   },
 
   /** The smallest boxes that show the words. */
@@ -44,12 +39,7 @@ export const pointing = {
     return opened()
       .elements.filter((element) => shows(element) && !element.children.some(shows))
       .slice(0, 6)
-      .map((element) => ({
-        index: element.index,
-        pseudo: '',
-        label: describeTarget(element),
-        note: 'shows these words',
-      }));
+      .map((element) => rungOf(element, 'shows these words'));
   },
 
   ladder(index: number): Rung[] {
@@ -101,6 +91,13 @@ const baseOf = ({ name, elements }: Page): string => {
   const href = elements.find(({ tag }) => tag === 'base')?.attributes.get('href') ?? '';
   return URL.canParse(href, name) ? new URL(href, name).href : name;
 };
+
+const rungOf = (element: PageElement, note: string): Rung => ({
+  index: element.index,
+  pseudo: '',
+  label: describeTarget(element),
+  note,
+});
 
 /** What lies inside an element and no page's sheet is read for. */
 function insideOf({ index, tag }: PageElement): string {

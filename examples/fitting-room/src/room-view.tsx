@@ -52,90 +52,94 @@ export function RoomView() {
   return (
     <main className="room">
       <StageView room={room} isComparing={isComparing} />
-      <div className="worksheet">
-        <Group justify="space-between" mb={6} wrap="nowrap">
-          <Title order={1} size="h4">
-            Fitting room
-          </Title>
-          <Text size="xs" c="dimmed" role="status">
-            {room.isLost ? 'No page' : room.status}
-          </Text>
-        </Group>
-        {room.isLost && (
-          <Alert color="yellow" p="xs" mb="sm">
-            {room.status}
-            <Button
-              size="compact-xs"
-              ml="xs"
-              variant="outline"
-              color="dark"
-              onClick={() => room.visit(room.address)}
-            >
-              Back to the page
-            </Button>
-          </Alert>
-        )}
-        <Troubles room={room} />
-        {room.unread.length > 0 && (
-          <Alert color="yellow" p="xs" mb="sm">
-            The browser has {room.unread.join(', ')}, and nobody here may read{' '}
-            {room.unread.length === 1 ? 'it' : 'them'}: what hangs on that cannot be told.
-          </Alert>
-        )}
-        {room.missing.length > 0 && (
-          <Alert color="yellow" p="xs" mb="sm">
-            Missing on this page: {room.missing.join(', ')}. It is shown without.
-          </Alert>
-        )}
-        <Button
-          fullWidth
-          mb="sm"
-          variant={room.isPicking ? 'light' : 'filled'}
-          onClick={() => {
-            room.setPicking(!room.isPicking);
-            setOpen('point');
-          }}
-        >
-          {room.isPicking
-            ? 'Press the thing on the page… (or here to stop)'
-            : 'Point at something on the page'}
-        </Button>
-        <ByWords room={room} onFound={() => setOpen('point')} />
-        {ask(
-          'point',
-          'Which box do you mean?',
-          <LadderAnswer room={room} onChosen={() => setOpen('govern')} />,
-        )}
-        {ask(
-          'govern',
-          target ? `What governs ${target.label.replace(/ “.*/, '')}?` : 'What governs it?',
-          <GovernAnswer room={room} onChange={begin} />,
-        )}
-        {ask(
-          'hold',
-          `In which state?${kept.length ? ` (${kept.join(', ')})` : ''}`,
-          <HoldAnswer room={room} />,
-        )}
-        {ask(
-          'change',
-          'What should it be?',
-          <ChangeAnswer
-            key={`${target?.index}${target?.pseudo}`}
-            room={room}
-            target={target}
-            property={property}
-            onProperty={setProperty}
-            onWritten={() => setOpen('prove')}
-          />,
-        )}
-        {ask(
-          'prove',
-          `Does your draft hold?${draftState}`,
-          <DraftAnswer room={room} isComparing={isComparing} onCompare={setIsComparing} />,
-        )}
-        {ask('widths', 'And at other widths?', <WidthsAnswer room={room} />)}
-        {ask('what-if', 'What if…', <WhatIfAnswer room={room} />)}
-        {ask('paste', 'Paste it', <PasteAnswer room={room} />)}
+      <div className="side">
+        <div className="notices">
+          {room.isLost && (
+            <Alert color="yellow" p="xs" mb="sm">
+              {room.status}
+              <Button
+                size="compact-xs"
+                ml="xs"
+                variant="outline"
+                color="dark"
+                onClick={() => room.visit(room.address)}
+              >
+                Back to the page
+              </Button>
+            </Alert>
+          )}
+          <Troubles room={room} />
+        </div>
+        <div className="worksheet">
+          <Group justify="space-between" mb={6} wrap="nowrap">
+            <Title order={1} size="h4">
+              Fitting room
+            </Title>
+            <Text size="xs" c="dimmed" role="status">
+              {room.isLost ? 'No page' : room.status}
+            </Text>
+          </Group>
+          {room.unread.length > 0 && (
+            <Alert color="yellow" p="xs" mb="sm">
+              The browser has {room.unread.join(', ')}, and nobody here may read{' '}
+              {room.unread.length === 1 ? 'it' : 'them'}: what hangs on that cannot be told.
+            </Alert>
+          )}
+          {room.missing.length > 0 && (
+            <Alert color="yellow" p="xs" mb="sm">
+              Missing on this page: {room.missing.join(', ')}. It is shown without.
+            </Alert>
+          )}
+          <Button
+            fullWidth
+            mb="sm"
+            variant={room.isPicking ? 'light' : 'filled'}
+            onClick={() => {
+              room.setPicking(!room.isPicking);
+              setOpen('point');
+            }}
+          >
+            {room.isPicking
+              ? 'Press the thing on the page… (or here to stop)'
+              : 'Point at something on the page'}
+          </Button>
+          <ByWords room={room} onFound={() => setOpen('point')} />
+          {ask(
+            'point',
+            'Which box do you mean?',
+            <LadderAnswer room={room} onChosen={() => setOpen('govern')} />,
+          )}
+          {ask(
+            'govern',
+            target ? `What governs ${target.label.replace(/ “.*/, '')}?` : 'What governs it?',
+            <GovernAnswer room={room} onChange={begin} />,
+          )}
+          {ask(
+            'hold',
+            `In which state?${kept.length ? ` (${kept.join(', ')})` : ''}`,
+            <HoldAnswer room={room} />,
+          )}
+          {ask(
+            'change',
+            'What should it be?',
+            <ChangeAnswer
+              key={`${target?.index}${target?.pseudo}`}
+              room={room}
+              target={target}
+              property={property}
+              onProperty={setProperty}
+              onWritten={() => setOpen('prove')}
+            />,
+          )}
+          {ask(
+            'prove',
+            `Does your draft hold?${draftState}`,
+            <DraftAnswer room={room} isComparing={isComparing} onCompare={setIsComparing} />,
+          )}
+          {ask('widths', 'And at other widths?', <WidthsAnswer room={room} />)}
+          {ask('what-if', 'What if…', <WhatIfAnswer room={room} />)}
+          {ask('paste', 'Paste it', <PasteAnswer room={room} />)}
+        </div>
       </div>
     </main>
   );

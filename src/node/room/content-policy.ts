@@ -1,4 +1,3 @@
-import buildPolicy from 'content-security-policy-builder';
 import parsePolicy from 'content-security-policy-parser';
 
 /** What would keep the page out of the room's frame, or tell others of it. */
@@ -34,7 +33,7 @@ export function loosened(header: string, { nonce, script }: { nonce: string; scr
       // The page's script reads the sheets again, which the page itself loaded from there.
       const connects = policy.get('connect-src') ?? policy.get('default-src');
       if (connects) policy.set('connect-src', [...connects.filter(isNotNone), "'self'"]);
-      return buildPolicy({ directives: Object.fromEntries(policy) });
+      return [...policy].map(([name, sources]) => [name, ...sources].join(' ')).join('; ');
     })
     .filter(Boolean)
     .join(', ');

@@ -2,6 +2,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { YeltoError } from '../../text/index.js';
+import { finalAddress } from '../site-fetch.js';
 import { makeHosts, makeToken } from './guard.js';
 import { serveRoom } from './room-server.js';
 import { serveSite } from './site-server.js';
@@ -33,7 +34,8 @@ const builtRoom = fileURLToPath(new URL('../../room/', import.meta.url));
  */
 export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<FittingRoom> {
   const isAddress = /^https?:\/\//i.test(where);
-  const shown = isAddress ? await finalAddress(where) : where;
+  // What is not told soon is told when the page is asked for.
+  const shown = isAddress ? await finalAddress(where, 5000) : where;
   if (!isAddress && !(await stat(where).catch(() => undefined)))
     throw new YeltoError(`There is no file or folder "${where}".`, {
       file: where,
@@ -81,17 +83,6 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
       await Promise.all([site.close(), room.close()]);
     },
   };
-}
-
-/** Where an address leads to; itself where nothing answers, which is told when the page is asked for. */
-async function finalAddress(address: string): Promise<string> {
-  try {
-    const answer = await fetch(address, { signal: AbortSignal.timeout(5000) });
-    await answer.body?.cancel();
-    return answer.url || address;
-  } catch {
-    return address;
-  }
 }
 
 async function inUse<T>(what: string, port: number | undefined, open: () => Promise<T>): Promise<T> {

@@ -53,7 +53,7 @@ const largestMessage = 8_000_000;
 
 /**
  * Serves the room's page and keeps its draft. The files of the page are open to this machine; everything else
- * goes over one web socket, which wants the run's token, the room's own origin and this machine's name.
+ * goes over one web socket, which wants the run's token, the room's own origin and the run's name.
  */
 export async function serveRoom(options: RoomOptions): Promise<RoomServer> {
   const { host, files, draft, token, port, site, passedOn } = options;

@@ -52,9 +52,9 @@ export function closeServer(server: Server): Promise<void> {
 }
 
 /** The page that asks, as the site knows it; undefined for one of elsewhere. */
-function siteReferer({ headers }: IncomingMessage, site: URL): string | undefined {
+function siteReferer({ headers }: IncomingMessage, site: string): string | undefined {
   const own = `http://${headers.host}/`;
-  return headers.referer?.startsWith(own) ? `${site.origin}/${headers.referer.slice(own.length)}` : undefined;
+  return headers.referer?.startsWith(own) ? `${site}/${headers.referer.slice(own.length)}` : undefined;
 }
 
 async function answerScript(response: ServerResponse, { script }: Insertion): Promise<void> {
@@ -73,8 +73,9 @@ const droppedHeaders = [
 ];
 
 function remoteSite(address: URL, insertion: Insertion): Site {
+  // Where the site stands now: with `www.` or without, with https or without, as its redirects have it.
+  let { origin } = address;
   const proxy = createProxyServer({
-    target: address.origin,
     changeOrigin: true,
     selfHandleResponse: true,
     secure: true,
@@ -83,40 +84,50 @@ function remoteSite(address: URL, insertion: Insertion): Site {
   proxy.on('error', (error, request, response) => {
     if (!('writeHead' in response) || response.headersSent) return void response.destroy?.();
     const code = (error as NodeJS.ErrnoException).code ?? error.message;
-    tellReason(request, response as ServerResponse, noAnswer(address.origin, code).message, insertion);
+    tellReason(request, response as ServerResponse, noAnswer(origin, code).message, insertion);
   });
-  proxy.on('proxyRes', (answer, request, response) => {
+  const pass = (answer: IncomingMessage, request: IncomingMessage, response: ServerResponse): void => {
     const headers = { ...answer.headers };
     for (const name of droppedHeaders) delete headers[name];
-    const to = headers.location && new URL(headers.location, new URL(request.url ?? '/', address)).href;
-    const inside = to && pathInside(address.origin, to);
-    if (to && inside === undefined && isNavigated(request))
-      return tellReason(
-        request,
-        response as ServerResponse,
-        `This page leads to ${to}, another site, which is not passed on here.`,
-        insertion,
-      );
-    if (inside !== undefined) headers.location = inside || '/';
+    const asked = origin + (request.url ?? '/');
+    const to = headers.location && URL.canParse(headers.location, asked) && new URL(headers.location, asked);
+    if (to) {
+      const inside = pathInside(origin, to.href);
+      if (inside === undefined && isNavigated(request)) {
+        const reason = `This page leads to ${to.href}, another site, which is not passed on here.`;
+        return tellReason(request, response, reason, insertion);
+      }
+      if (inside !== undefined) {
+        ({ origin } = to);
+        headers.location = inside;
+      }
+    }
     if (headers['set-cookie']) headers['set-cookie'] = ownCookies(headers['set-cookie']);
+    // A sheet that was pasted anew is seen anew.
+    if (/^text\/css/i.test(headers['content-type'] ?? '')) headers['cache-control'] = 'no-cache';
     const isPage =
       isNavigated(request) &&
       /^(text\/html|application\/xhtml\+xml|$)/i.test(headers['content-type'] ?? '') &&
       request.method !== 'HEAD' &&
       answer.statusCode !== 304;
-    // A sheet that was pasted anew is seen anew.
-    if (/^text\/css/i.test(headers['content-type'] ?? '')) headers['cache-control'] = 'no-cache';
-    if (!isPage) {
-      response.writeHead(answer.statusCode ?? 502, headers);
-      answer.pipe(response);
-      return;
+    if (isPage) return void passPage({ answer, headers, request }, response, insertion);
+    response.writeHead(answer.statusCode ?? 502, headers);
+    answer.pipe(response);
+  };
+  proxy.on('proxyRes', (answer, request, response) => {
+    try {
+      pass(answer, request, response as ServerResponse);
+    } catch (error) {
+      // What a site says may be anything; it ends this answer, not the server.
+      const reason = `The site’s answer cannot be passed on: ${(error as Error).message}.`;
+      if (response.headersSent) response.destroy();
+      else tellReason(request, response as ServerResponse, reason, insertion);
     }
-    void passPage({ answer, headers, request }, response as ServerResponse, insertion);
   });
   return {
     startPath: address.pathname + address.search,
     answer: (request, response) => {
-      const referer = siteReferer(request, address);
+      const referer = siteReferer(request, origin);
       if (referer) request.headers.referer = referer;
       else delete request.headers.referer;
       // What is compressed otherwise could not be opened again.
@@ -125,12 +136,12 @@ function remoteSite(address: URL, insertion: Insertion): Site {
       // A part of a page could not take the script in; nor could one that the browser has kept.
       if (isNavigated(request))
         for (const name of ['range', 'if-none-match', 'if-modified-since']) delete request.headers[name];
-      if (request.headers.origin) request.headers.origin = address.origin;
-      proxy.web(request, response);
+      if (request.headers.origin) request.headers.origin = origin;
+      proxy.web(request, response, { target: origin });
     },
     upgrade: (request, socket, head) => {
-      if (request.headers.origin) request.headers.origin = address.origin;
-      proxy.ws(request, socket as import('node:net').Socket, head);
+      if (request.headers.origin) request.headers.origin = origin;
+      proxy.ws(request, socket as import('node:net').Socket, head, { target: origin });
     },
   };
 }
