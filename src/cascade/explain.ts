@@ -153,7 +153,8 @@ export function entryPlace(page: Page, { declaration }: Entry): string {
   const { sheet, line, column, origin } = declaration;
   const label = sourceLabel(page, declaration);
   if (origin === 'user-agent') return label;
-  return sheet === undefined ? `${label} (markup line ${line})` : placeText({ file: label, line, column });
+  if (sheet !== undefined) return placeText({ file: label, line, column });
+  return line > 0 ? `${label} (markup line ${line})` : label;
 }
 
 /** The entry's selector and its specificity; '' for what stands in the markup. */
@@ -174,9 +175,9 @@ function governingWords(page: Page, winner: Entry, inheritedFrom: PageElement | 
     case 'user-agent':
       return `${from}the browser’s own sheet says ${declarationText(winner)}`;
     case 'presentational-hint':
-      return `${from}the attribute ${property}="${value}" in line ${line} of the markup says so`;
+      return `${from}the attribute ${property}="${value}"${line > 0 ? ` in line ${line} of the markup` : ''} says so`;
     case 'style-attribute':
-      return `${from}it is set on the element itself (style attribute, markup line ${line}), ${inlineSettingWords(page, property, value)}`;
+      return `${from}it is set on the element itself (style attribute${line > 0 ? `, markup line ${line}` : ''}), ${inlineSettingWords(page, property, value)}`;
     case 'author': {
       const depends = winner.dependsOn ? `, as long as the container query ${winner.dependsOn} holds` : '';
       return `${from}${entryPlace(page, winner)} says ${declarationText(winner)} in ${ruleText(winner)}${depends}`;

@@ -10,7 +10,7 @@ export interface Declaration {
   readonly sheet?: number;
   /**
    * From 1: of the property's name in the sheet's text; for what stands in the markup, of the start tag;
-   * 0 in the browser's own sheet.
+   * 0 in the browser's own sheet, and where scripts built what no markup says.
    */
   readonly line: number;
   readonly column: number;

@@ -1,6 +1,6 @@
 // What a site's answers become on their way into the room, and what a live page's source is made of, point by point.
 import fc from 'fast-check';
-import { parsePage, withUnread, type PageSource } from 'yelto';
+import { contest, explain, parsePage, withUnread, type PageSource } from 'yelto';
 import { collectSheets } from '../../dist/node/collect-sheets.js';
 import { readCaptured } from '../../dist/node/capture-note.js';
 import { loosened } from '../../dist/node/room/content-policy.js';
@@ -240,6 +240,14 @@ describe('what a live page is made of', () => {
     expect(
       parsePage(withMarkup(odd, '<!DOCTYPE html><html><body><table><tr>')).select('table > tr'),
     ).toHaveLength(1);
+  });
+
+  test('what no markup says has no line there', () => {
+    const attributes = [['style', 'top: 0']] as const;
+    const nodes = [{ parent: -1, tag: 'html', attributes, content: [] }];
+    const page = parsePage({ ...source, styles: [], tree: { quirks: false, nodes } });
+    const { governs } = explain(page, contest(page, page.elements[0], 'top'));
+    expect(governs).toMatch(/^it is set on the element itself \(style attribute\), /);
   });
 
   test('a capture’s note leads to no file outside its folder', async () => {
