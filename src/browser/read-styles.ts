@@ -1,5 +1,5 @@
 import type { SheetSource, StyleSource } from '../page/index.js';
-import { deepestImport, tooDeep } from '../sheet/index.js';
+import { deepestImport, mapHref, tooDeep } from '../sheet/index.js';
 import { withoutMarks } from './hold.js';
 import { isOwnSheet, makeOwnSheet } from './own.js';
 
@@ -47,6 +47,7 @@ export async function readStyles(
     // Of what the page may not read it may not fetch the text either.
     const file = files[i];
     const read = readSnapshot(one, file ? file.text : (owner?.textContent ?? undefined), document);
+    const map = read && sheet.href && read.css === file?.text ? await mapOf(read.css, sheet.href) : undefined;
     await readImports(one, imported, document);
     const label = sheet.href
       ? undefined
@@ -59,6 +60,7 @@ export async function readStyles(
       ...(label ? { label } : {}),
       ...(read?.isByScript ? { isByScript: true } : {}),
       css: read?.css ?? '',
+      ...(map ? { map } : {}),
       media,
       status: isOff ? 'disabled' : !read ? 'unread' : isRefused(one, file) ? 'missing' : 'loaded',
     });
@@ -120,7 +122,9 @@ async function readImports(
     }
     const file = inner.rules && (await textAt(href));
     const read = readSnapshot(inner, file?.text, document);
-    found.set(href, { href, css: read?.css ?? '', status: !read ? 0 : isRefused(inner, file) ? 404 : 200 });
+    const status = !read ? 0 : isRefused(inner, file) ? 404 : 200;
+    const map = read && read.css === file?.text ? await mapOf(read.css, href) : undefined;
+    found.set(href, { href, css: read?.css ?? '', status, ...(map ? { map } : {}) });
     await readImports(inner, found, document);
   }
 }
@@ -143,6 +147,14 @@ async function textAt(href: string | null): Promise<FileAnswer | undefined> {
   } catch {
     return undefined;
   }
+}
+
+/** The source map that a file's text names, as far as the page may have it. */
+async function mapOf(css: string, href: string): Promise<string | undefined> {
+  const named = mapHref(css);
+  if (named === undefined || !URL.canParse(named, href)) return undefined;
+  const map = await textAt(new URL(named, href).href);
+  return map?.text;
 }
 
 /** A browser may have an empty sheet for an answer that says there is none. */

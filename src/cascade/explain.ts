@@ -1,5 +1,6 @@
 import { placeInSheet, type Page, type PageElement, type Setting } from '../page/index.js';
 import { isSameValue, longhandsOf } from '../value/index.js';
+import { authoredPlace } from '../sheet/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { sourceLabel, standingContest } from './entries.js';
@@ -148,12 +149,15 @@ export function describeTarget(target: Target): string {
   );
 }
 
-/** Where an entry's declaration stands: `theme.css:12:3`, or words. */
+/** Where an entry's declaration stands: `theme.css:12:3`, with the author's own file where a source map tells; or words. */
 export function entryPlace(page: Page, { declaration }: Entry): string {
   const { sheet, line, column, origin } = declaration;
   const label = sourceLabel(page, declaration);
   if (origin === 'user-agent') return label;
-  if (sheet !== undefined) return placeText({ file: label, line, column });
+  if (sheet !== undefined) {
+    const authored = authoredPlace(page.sheets[sheet], line, column);
+    return placeText({ file: label, line, column }) + (authored ? ` (from ${placeText(authored)})` : '');
+  }
   return line > 0 ? `${label} (markup line ${line})` : label;
 }
 

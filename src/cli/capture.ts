@@ -12,9 +12,8 @@ interface CaptureOptions extends AddressOptions {
   readonly json?: boolean;
 }
 
-export function addCapture(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addAddressOptions(program.command('capture [address]'))
-    .description('save a live page with its sheets as a folder that every command reads')
+export function addCapture(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addAddressOptions(command)
     .option('--to <folder>', 'the folder to save it in')
     .option('--bookmark', 'print a bookmark that saves the page it is pressed on, also behind a login')
     .option('--width <px>', 'the width of the window that its scripts see', '1280')

@@ -11,9 +11,8 @@ interface CompareOptions extends TargetOptions {
   readonly withText?: string;
 }
 
-export function addCompare(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addTargetOptions(program.command('compare <page> [other]'))
-    .description('say why two things that should look alike do not: on two pages, or two things on one')
+export function addCompare(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addTargetOptions(command)
     .option('--with <selector>', 'the second thing; without it the same selector or words are looked for')
     .option('--with-text <words>', 'the second thing, by words that it shows')
     .action(async (where: string, other: string | undefined, options: CompareOptions) => {

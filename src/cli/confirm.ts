@@ -9,9 +9,8 @@ interface ConfirmOptions extends PageOptions {
   readonly draft: string;
 }
 
-export function addConfirm(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addPageOptions(program.command('confirm <page>'))
-    .description('say whether what you pasted has arrived on the live page: loaded, new, read, winning')
+export function addConfirm(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addPageOptions(command)
     .requiredOption('--draft <file>', 'the CSS file that you pasted')
     .action(async (where: string, options: ConfirmOptions) => {
       const draft = await readDraftFile(options.draft);

@@ -78,28 +78,25 @@ function steps(site: string, draft: string): Step[] {
 }
 
 export function addDemo(
-  program: Command,
+  command: Command,
   io: Io,
   done: (code: ExitCode) => void,
   run: (args: readonly string[], io: Io) => Promise<ExitCode>,
 ): void {
-  program
-    .command('demo')
-    .description('walk through the whole job on a made-up site')
-    .action(async () => {
-      const folder = await mkdtemp(join(tmpdir(), 'yelto-'));
-      const draft = join(folder, 'my.css');
-      try {
-        for (const [i, { words, args }] of steps(demoFolder(), draft).entries()) {
-          io.out(`${i ? '\n' : ''}${paint.strong(wrap(`${i + 1}. ${words}`, io.columns, 0, 3))}`);
-          io.out(paint.quiet(wrap(`$ yelto ${args.map(quoted).join(' ')}`, io.columns, 0, 4)) + '\n');
-          await run(args, { ...io, isTerminal: false });
-        }
-      } finally {
-        await rm(folder, { recursive: true, force: true });
+  command.action(async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'yelto-'));
+    const draft = join(folder, 'my.css');
+    try {
+      for (const [i, { words, args }] of steps(demoFolder(), draft).entries()) {
+        io.out(`${i ? '\n' : ''}${paint.strong(wrap(`${i + 1}. ${words}`, io.columns, 0, 3))}`);
+        io.out(paint.quiet(wrap(`$ yelto ${args.map(quoted).join(' ')}`, io.columns, 0, 4)) + '\n');
+        await run(args, { ...io, isTerminal: false });
       }
-      done(0);
-    });
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+    done(0);
+  });
 }
 
 function quoted(text: string): string {

@@ -23,9 +23,8 @@ const painted: Record<Drifted['fate'], (text: string) => string> = {
   'never worked': paint.bad,
 };
 
-export function addDrift(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addPageOptions(program.command('drift <old> <new>'))
-    .description('say what a new release of the platform does to your draft, from two captures of a page')
+export function addDrift(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addPageOptions(command)
     .requiredOption('--draft <file>', 'the CSS file with your rules')
     .option('--panel <name>', 'the box that it is pasted into; sets where it is loaded')
     .action(async (before: string, after: string, options: DriftOptions) => {

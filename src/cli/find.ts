@@ -10,11 +10,10 @@ interface FindOptions extends PageOptions {
   readonly all?: boolean;
 }
 
-export function addFind(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addPageOptions(program.command('find <page> <what>'))
+export function addFind(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addPageOptions(command)
     // A variable's name looks like an option.
     .allowUnknownOption()
-    .description('say where sheets and markup mention a name, a property, a value, a colour or a variable')
     .option('--all', 'list every place')
     .action(async (where: string, what: string, options: FindOptions) => {
       const page = await openForCommand(io, where, options);

@@ -15,11 +15,8 @@ interface HooksOptions extends TargetOptions {
 
 const painted = { steady: paint.good, doubtful: paint.wary, fleeting: paint.bad };
 
-export function addHooks(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addTargetOptions(program.command('hooks <page>'))
-    .description(
-      'list the names on a thing and around it that a selector can hold on to, and which will last',
-    )
+export function addHooks(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addTargetOptions(command)
     .option('--with <page>', 'another load, page or release to compare names with; may be repeated', collect)
     .option('--all', 'names on all enclosing boxes too, not only on the nearest ones')
     .action(async (where: string, options: HooksOptions) => {

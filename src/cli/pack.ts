@@ -13,10 +13,8 @@ interface PackOptions {
   readonly json?: boolean;
 }
 
-export function addPack(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  program
-    .command('pack <draft>')
-    .description('turn a draft into the text that your panel accepts')
+export function addPack(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  command
     .option('--panel <name>', 'the box to paste into', 'plain')
     .option('--standing <file>', 'what stands in the box now; it is kept and merged with')
     .option('--json', 'print the answer as JSON')

@@ -32,11 +32,8 @@ const painted: Record<Outcome, (text: string) => string> = {
   'cannot-tell': paint.wary,
 };
 
-export function addProve(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addPageOptions(program.command('prove <page...>'))
-    .description(
-      'say for each declaration of a draft whether it takes effect, at every width and in its states',
-    )
+export function addProve(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addPageOptions(command)
     .requiredOption('--draft <file>', 'the CSS file with your rules')
     .option('--panel <name>', 'the box that it is pasted into; sets where it is loaded')
     .option(

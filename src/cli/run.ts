@@ -1,19 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { YeltoError } from '../text/index.js';
-import { addCapture } from './capture.js';
-import { addCompare } from './compare.js';
-import { addConfirm } from './confirm.js';
-import { addDemo } from './demo.js';
-import { addDrift } from './drift.js';
-import { addFind } from './find.js';
-import { addHooks } from './hooks.js';
+import { commands } from './commands.js';
 import type { ExitCode, Io } from './io.js';
-import { addPack } from './pack.js';
-import { addProve } from './prove.js';
-import { addSurvey } from './survey.js';
-import { addTry } from './try.js';
-import { addWhy } from './why.js';
-import { addWrite } from './write.js';
 
 /** Runs one command line (without the program's name) and resolves to its exit code. */
 export async function run(args: readonly string[], io: Io): Promise<ExitCode> {
@@ -33,21 +21,13 @@ export async function run(args: readonly string[], io: Io): Promise<ExitCode> {
     })
     .addHelpText(
       'after',
-      '\nA page is a folder with index.html, a saved .html file, or an http(s) address.\nSee it all on a made-up site: yelto demo',
+      '\nA page is a folder with index.html, a saved .html, .mhtml or .har file, or an http(s) address.\nSee it all on a made-up site: yelto demo',
     );
-  addSurvey(program, io, done);
-  addFind(program, io, done);
-  addWhy(program, io, done);
-  addHooks(program, io, done);
-  addWrite(program, io, done);
-  addProve(program, io, done);
-  addPack(program, io, done);
-  addConfirm(program, io, done);
-  addDrift(program, io, done);
-  addCompare(program, io, done);
-  addCapture(program, io, done);
-  addTry(program, io, done);
-  addDemo(program, io, done, run);
+  const called = args[0] === 'help' ? args[1] : args[0];
+  for (const { call, does, load } of commands) {
+    const command = program.command(call).description(does);
+    if (command.name() === called) (await load())(command, io, done, run);
+  }
   if (args.length === 0) {
     program.outputHelp();
     return 2;

@@ -10,11 +10,8 @@ interface SurveyOptions extends PageOptions {
   readonly all?: boolean;
 }
 
-export function addSurvey(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addPageOptions(program.command('survey <page>'))
-    .description(
-      'list a page’s sheets in load order, the widths at which it changes, and what is broken in it',
-    )
+export function addSurvey(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addPageOptions(command)
     .option('--all', 'list every fault')
     .action(async (where: string, options: SurveyOptions) => {
       const page = await openForCommand(io, where, options);
@@ -37,8 +34,8 @@ export function addSurvey(program: Command, io: Io, done: (code: ExitCode) => vo
 const isAbsent = ({ status }: Sheet) => status === 'missing' || status === 'unread';
 
 function briefly(sheet: Sheet): object {
-  const { css, ...rest } = sheet;
-  return { ...rest, size: css.length };
+  const { css, map, ...rest } = sheet;
+  return { ...rest, size: css.length, hasMap: map !== undefined };
 }
 
 function report(page: Page, showAll: boolean, io: Io): string {

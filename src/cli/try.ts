@@ -9,12 +9,8 @@ interface TryOptions {
   readonly sitePort?: string;
 }
 
-export function addTry(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  program
-    .command('try <page>')
-    .description(
-      'open the fitting room: point, understand, change and prove on the live site, in your browser',
-    )
+export function addTry(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  command
     .option('--draft <file>', 'the CSS file that keeps your rules', 'my.css')
     .option('--port <number>', 'the port of the room; without it a free one is taken')
     .option('--site-port <number>', 'the port that the site is passed on at')

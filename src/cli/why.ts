@@ -25,9 +25,8 @@ interface WhyOptions extends TargetOptions {
   readonly property?: string;
 }
 
-export function addWhy(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addTargetOptions(program.command('why <page>'))
-    .description('say which declarations govern a thing, from which line, and what it takes to beat them')
+export function addWhy(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addTargetOptions(command)
     .option('-p, --property <name>', 'only this property')
     .action(async (where: string, options: WhyOptions) => {
       const page = await openForCommand(io, where, options);
@@ -41,7 +40,7 @@ export function addWhy(program: Command, io: Io, done: (code: ExitCode) => void)
         if (options.property)
           io.out(
             paint.quiet(
-              '(0,2,1) counts ids, classes and tags in a selector: the first number that differs decides.',
+              'Numbers like (0,2,1) count ids, classes and tags in a selector: the first that differs decides.',
             ),
           );
         const states = statesReport(page, target, options.property, io);

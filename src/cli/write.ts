@@ -23,11 +23,8 @@ interface WriteOptions extends TargetOptions {
   readonly draft?: string;
 }
 
-export function addWrite(program: Command, io: Io, done: (code: ExitCode) => void): void {
-  addTargetOptions(program.command('write <page...>'))
-    .description(
-      'write the shortest rule that beats what governs a thing on the first page, and nothing else; further pages are looked at too',
-    )
+export function addWrite(command: Command, io: Io, done: (code: ExitCode) => void): void {
+  addTargetOptions(command)
     .option('--set <declaration>', 'what to change, as in "font-size: 18px"; may be repeated', collect)
     .option('--hide', 'make the thing go away')
     .option(

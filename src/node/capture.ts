@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { parseMarkup, type PageSource } from '../page/index.js';
 import { YeltoError } from '../text/index.js';
 import { captureNote, type CapturedSheet, type CaptureNote, type LiveNote } from './capture-note.js';
-import { readLive, type LiveOptions } from './live/read-live.js';
+import { readLive, type LiveOptions } from './live/index.js';
 import { fetchPage, fetchText, readSheets } from './open-page.js';
 
 /** What was saved. */

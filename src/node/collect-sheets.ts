@@ -1,5 +1,5 @@
 import type { SheetSource } from '../page/index.js';
-import { importedHrefs, resolveHref } from '../sheet/index.js';
+import { importedHrefs, mapHref, resolveHref } from '../sheet/index.js';
 
 /** One sheet's text: status 0 for none, `at` the address that answered in the end. */
 export interface SheetAnswer {
@@ -26,8 +26,13 @@ export async function collectSheets(
     const { href: known } = next;
     if (found.has(known)) continue;
     const { css, status, at: final } = await readOne(next.at);
-    found.set(known, { href: known, css, status });
-    if (status === 0 || status >= 400) continue;
+    if (status === 0 || status >= 400) {
+      found.set(known, { href: known, css, status });
+      continue;
+    }
+    const named = mapHref(css);
+    const map = named === undefined ? undefined : await readOne(resolveHref(final, named));
+    found.set(known, { href: known, css, status, map: map?.css || undefined });
     for (const one of importedHrefs(css))
       open.push({ href: resolveHref(known, one), at: resolveHref(final, one) });
   }

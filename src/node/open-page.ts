@@ -13,11 +13,11 @@ import {
   type Setting,
   type SheetSource,
 } from '../page/index.js';
-import { deepestImport, importedHrefs, resolveHref, tooDeep } from '../sheet/index.js';
+import { deepestImport, importedHrefs, mapHref, resolveHref, tooDeep } from '../sheet/index.js';
 import { YeltoError } from '../text/index.js';
 import { readCapture, readCaptured, readLiveCapture } from './capture-note.js';
 import { decodeSheet } from './decode.js';
-import { readLive } from './live/read-live.js';
+import { readLive } from './live/index.js';
 import { brokenAnswer, noAnswer, refusedAnswer } from './no-answer.js';
 import { pageText } from './page-text.js';
 import { readForeignSheet } from './foreign-sheet.js';
@@ -44,8 +44,8 @@ export interface OpenOptions {
 export type Fetch = (href: string) => Promise<{ text: string; status: number; at?: string }>;
 
 /**
- * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, a file that
- * a page saved of itself (`.capture.json`), or an http(s) address. A sheet that is missing is listed as missing, and the
+ * Reads a page with its sheets: a folder with `index.html`, an `.html` file with its files beside it, an archive that a
+ * browser saved (`.mhtml`, `.har`), a file that a page saved of itself (`.capture.json`), or an http(s) address. A sheet that is missing is listed as missing, and the
  * page is read without it.
  * @throws YeltoError when the page itself cannot be read: no such file, a folder without pages, no answer,
  * an answer of 400 or above, a file that is no text; a browser that was named and does not start.
@@ -54,6 +54,7 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   if (isAddress(where)) return openAddress(where, options);
   const name = await findFile(where);
   options.onProgress?.(name);
+  if (archiveName.test(name)) return openArchive(name, options);
   if (name.endsWith('.json')) return readCaptureFile(name, options);
   const capture = await readCapture(name);
   if (capture?.live) return pageOf(await readLiveCapture(name, capture), options);
@@ -65,6 +66,20 @@ export async function openPage(where: string, options: OpenOptions = {}): Promis
   const sheets = await readSheets(name, markup, fetchSheet, options.onProgress);
   const settings = await readSettings(name);
   return pageFrom(markup, { name, html, sheets, settings, conditions: options.conditions });
+}
+
+/** MHTML (RFC 2557) and HAR 1.2. */
+export const archiveName = /\.(mht|mhtml|har)$/i;
+
+/** A page that was saved with all its texts in one file. */
+async function openArchive(path: string, { conditions, onProgress }: OpenOptions): Promise<Page> {
+  const { readArchive } = await import('./archive.js');
+  const { address, html, texts } = await readArchive(path);
+  const markup = parseMarkup(path, html);
+  // What is not in it a browser may have had.
+  const fetchFrom: Fetch = (href) => Promise.resolve(texts.get(href) ?? { text: '', status: 0 });
+  const sheets = await readSheets(address, markup, fetchFrom, onProgress);
+  return pageFrom(markup, { name: path, address, html, sheets, conditions });
 }
 
 const isAddress = (where: string) => /^https?:\/\//i.test(where);
@@ -245,6 +260,18 @@ async function readData(href: string): Promise<{ text: string; status: number }>
   return answer ? { text: await answer.text(), status: 200 } : { text: '', status: 404 };
 }
 
+/** The source map that a sheet names, relative to where it came from. */
+async function readMap(
+  { text, status, at }: Awaited<ReturnType<Fetch>>,
+  href: string,
+  fetchOne: Fetch,
+): Promise<string | undefined> {
+  const named = status < 400 ? mapHref(text) : undefined;
+  if (named === undefined) return undefined;
+  const map = await fetchOne(resolveHref(at ?? href, named));
+  return map.status === 0 || map.status >= 400 ? undefined : map.text;
+}
+
 /** All linked sheets and, from them, all imported ones. */
 export async function readSheets(
   name: string,
@@ -274,11 +301,12 @@ export async function readSheets(
     const answers = await Promise.all(
       wave.map(async ({ key, href }) => {
         onProgress?.(href);
-        return { key, ...(await fetchSheet(href)) };
+        const answer = await fetchSheet(href);
+        return { key, ...answer, map: await readMap(answer, href, fetchSheet) };
       }),
     );
-    for (const { key, text, status, at } of answers) {
-      sheets.set(key, { href: key, css: text, status });
+    for (const { key, text, status, at, map } of answers) {
+      sheets.set(key, { href: key, css: text, status, map });
       // What cannot be a stylesheet's text is not searched for imports.
       if (status < 400)
         for (const imported of importedHrefs(text))

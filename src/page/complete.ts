@@ -21,7 +21,7 @@ export async function withUnread(source: PageSource, read: ReadSheet): Promise<P
     ...source,
     styles: source.styles?.map((style) => {
       const found = style.status === 'unread' && style.href ? texts.get(style.href) : undefined;
-      return found ? { ...style, css: found.css, status: 'loaded' } : style;
+      return found ? { ...style, css: found.css, map: found.map, status: 'loaded' } : style;
     }),
     sheets: [...(source.sheets ?? []).filter(({ href }) => !texts.has(href)), ...texts.values()],
   };

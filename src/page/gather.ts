@@ -58,7 +58,7 @@ export interface SheetToAdd extends Omit<Sheet, 'origin'> {
 }
 
 /** Finds an imported sheet's text by its resolved address. */
-export type FindImport = (href: string) => { css: string; status: number } | undefined;
+export type FindImport = (href: string) => { css: string; status: number; map?: string } | undefined;
 
 /** Turns sheets into style blocks, in order. A fresh one continues from the set it is given. */
 export class Gatherer {
@@ -179,6 +179,7 @@ export class Gatherer {
         href,
         label: href.split(/[?#]/)[0].split('/').pop() || href,
         css: found?.css ?? '',
+        map: found?.map,
         status,
         httpStatus: found?.status,
         how: 'imported',

@@ -28,7 +28,7 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
   const grammar = new Grammar();
   const gatherer = new Gatherer(markup.tree.names, markup.tree.quirks, grammar, (href) => {
     const found = library.take(href);
-    return found && { css: found.css, status: found.status ?? 200 };
+    return found && { css: found.css, status: found.status ?? 200, map: found.map };
   });
   if (source.styles) for (const style of source.styles) gatherer.add(liveSheet(style, markup));
   else addMentioned(gatherer, markup, library);
@@ -58,11 +58,12 @@ function addMentioned(gatherer: Gatherer, markup: Markup, library: SheetLibrary)
     if (mention.href === undefined) embedded++;
     gatherer.add(sheetOf(mention, library, embedded, isOff));
   }
-  for (const { href, css, media = '', status } of library.untaken)
+  for (const { href, css, media = '', status, map } of library.untaken)
     gatherer.add({
       href,
       label: labelOf(href),
       css,
+      map,
       status: statusFor(status),
       httpStatus: status,
       how: 'added',
@@ -77,12 +78,12 @@ export function statusFor(answer = 200): SheetStatus {
 }
 
 function liveSheet(
-  { owner, href, css, label, media = '', status, isByScript }: StyleSource,
+  { owner, href, css, map, label, media = '', status, isByScript }: StyleSource,
   markup: Markup,
 ): SheetToAdd {
   const element = owner === undefined ? undefined : markup.elements[owner];
   const how = isByScript ? 'script' : href === undefined ? 'embedded' : 'linked';
-  return { href, label: label ?? labelOf(href ?? ''), css, status, how, media, owner: element };
+  return { href, label: label ?? labelOf(href ?? ''), css, map, status, how, media, owner: element };
 }
 
 function labelOf(href: string): string {
@@ -116,6 +117,7 @@ function sheetOf(mention: SheetMention, library: SheetLibrary, embedded: number,
     href,
     label: labelOf(href),
     css: found?.css ?? '',
+    map: found?.map,
     status,
     httpStatus: found?.status,
     how: 'linked',

@@ -10,6 +10,8 @@ export interface SheetSource {
   readonly media?: string;
   /** The HTTP status; 400 and above count as missing, 0 for no answer counts as unread. Default 200. */
   readonly status?: number;
+  /** The source map that was made with the text, as JSON (ECMA-426). */
+  readonly map?: string;
 }
 
 /** A setting of the platform that feeds a value of the page. */
@@ -55,6 +57,8 @@ export interface StyleSource {
   /** Whether the text is in no file and not in the markup: a script put the rules in. */
   readonly isByScript?: boolean;
   readonly media?: string;
+  /** The source map of the file's text, as JSON. */
+  readonly map?: string;
   readonly status: 'loaded' | 'missing' | 'disabled' | 'unread';
 }
 
@@ -124,6 +128,8 @@ export interface Sheet {
   /** What to call it: its address's last part, or `<style> 1`. */
   readonly label: string;
   readonly css: string;
+  /** The source map of its text, as JSON, where it has one: see `authoredPlace`. */
+  readonly map?: string;
   readonly status: SheetStatus;
   readonly httpStatus?: number;
   readonly origin: 'author';

@@ -2,6 +2,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { YeltoError } from '../../text/index.js';
+import { archiveName } from '../open-page.js';
 import { finalAddress } from '../site-fetch.js';
 import { makeHosts, makeToken } from './guard.js';
 import { serveRoom } from './room-server.js';
@@ -40,6 +41,11 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
     throw new YeltoError(`There is no file or folder "${where}".`, {
       file: where,
       remedy: 'An address begins with http:// or https://.',
+    });
+  if (!isAddress && archiveName.test(where))
+    throw new YeltoError(`"${where}" is an archive, which the fitting room cannot show.`, {
+      file: where,
+      remedy: 'Ask about it with survey, why, write and prove; or try the live page, or one saved as HTML.',
     });
   if (!(await stat(join(builtRoom, 'index.html')).catch(() => undefined)))
     throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
