@@ -4,7 +4,7 @@ import { ensurePackages, runOrStop } from './setup.mjs';
 ensurePackages();
 export function buildRoom() {
   runOrStop('npx', ['--no-install', 'vite', 'build', 'examples/strength-desk', '--logLevel', 'error']);
-  for (const mode of ['production', 'stage', 'capture', 'reader'])
+  for (const mode of ['production', 'stage', 'capture', 'reader', 'join'])
     runOrStop('npx', [
       '--no-install',
       'vite',

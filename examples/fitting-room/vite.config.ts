@@ -4,8 +4,9 @@ import { defineConfig } from 'vite';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
-// Four things are built: the room itself, the script that goes into the site's pages (`--mode stage`), the one that a
-// bookmark runs in a page behind a login (`--mode capture`), and the one by which a driven browser gives a page as data
+// Five things are built: the room itself, the script that goes into the site's pages (`--mode stage`), the one that a
+// bookmark runs in a page behind a login (`--mode capture`), the one by which a bookmark opens the room beside a page
+// (`--mode join`), and the one by which a driven browser gives a page as data
 // (`--mode reader`).
 export default defineConfig(({ mode }) => ({
   root: here('.'),

@@ -22,14 +22,18 @@ export interface Invitation {
 }
 
 /**
- * Joins a document to the room that frames it: reports what it is and what was pointed at, shows what the room
- * sends. Only messages from the framing window, the room's origin and with the token are heard. Does nothing in
- * a page that is not framed.
+ * Joins a document to the room in another window: reports what it is and what was pointed at, shows what the room
+ * sends. Only messages from that window, the room's origin and with the token are heard. Without `peer` that is the
+ * window that frames the document; then nothing is done in a page that is not framed.
  */
-export function joinRoom(document: Document, { room, token, site, reason }: Invitation): void {
+export function joinRoom(
+  document: Document,
+  { room, token, site, reason }: Invitation,
+  peer: Window | null | undefined = document.defaultView?.parent,
+): void {
   const window = document.defaultView;
-  if (!window || window.parent === window) return;
-  const tell = (message: ToRoom) => window.parent.postMessage({ ...message, yelto: token }, room);
+  if (!window || !peer || peer === window) return;
+  const tell = (message: ToRoom) => peer.postMessage({ ...message, yelto: token }, room);
   if (reason) return tell({ kind: 'no page', reason });
   const numbering = new Numbering(document);
   const follower = makeFollower();
@@ -83,6 +87,7 @@ export function joinRoom(document: Document, { room, token, site, reason }: Invi
     window,
     tell,
     report: () => void report(),
+    greet: () => tell({ kind: 'ready', address: document.location.href }),
     follow(elements, id) {
       follower.follow(elements);
       followId = id;
@@ -91,10 +96,12 @@ export function joinRoom(document: Document, { room, token, site, reason }: Invi
   keepInside(document, site, (address) => tell({ kind: 'left', address }));
   window.addEventListener('scroll', () => tell({ kind: 'scrolled', y: window.scrollY }), { passive: true });
   window.addEventListener('message', (event) => {
-    if (!isGenuine<ToPage>(event, { source: window.parent, origin: room, token })) return;
+    if (!isGenuine<ToPage>(event, { source: peer, origin: room, token })) return;
     obey(event.data, parts);
   });
-  tell({ kind: 'ready', address: document.location.href });
+  parts.greet();
+  if (peer !== window.parent)
+    window.addEventListener('pagehide', () => tell({ kind: 'no page', reason: 'The page was left.' }));
   if (document.readyState === 'complete') void report();
   else window.addEventListener('load', () => void report());
 }
@@ -108,6 +115,7 @@ interface Parts {
   readonly window: Window;
   tell(message: ToRoom): void;
   report(): void;
+  greet(): void;
   follow(elements: readonly (Element | undefined)[], id: number): void;
 }
 
@@ -117,6 +125,9 @@ function obey(message: ToPage, parts: Parts): void {
   const named = (indices: readonly number[], at: number) => numbering.elements(indices, at);
   const isThere = (element: Element | undefined): element is Element => element?.isConnected ?? false;
   switch (message.kind) {
+    case 'join':
+      parts.greet();
+      return report();
     case 'read':
       return report();
     case 'light':

@@ -6,6 +6,8 @@ import type { CheckAnswer, LiveClaim } from './check.js';
  * by their number in a reading of the page, which comes along as `reading`.
  */
 export type ToPage =
+  /** The room is there: the page says where it is, and is read. */
+  | { readonly kind: 'join' }
   | { readonly kind: 'read' }
   | {
       readonly kind: 'light';

@@ -75,7 +75,7 @@ export const commands: readonly ListedCommand[] = [
     load: async () => (await import('./capture.js')).addCapture,
   },
   {
-    call: 'try <page>',
+    call: 'try [page]',
     does: 'open the fitting room: point, understand, change and prove on the live site, in your browser',
     load: async () => (await import('./try.js')).addTry,
   },

@@ -4,9 +4,11 @@ export type { LiveOptions } from './live/read-live.js';
 export { openPage, type OpenOptions } from './open-page.js';
 export { readDraft, saveToDraft } from './draft-file.js';
 export {
+  openJoinRoom,
   openRoom,
   type DraftState,
   type FittingRoom,
+  type JoinPlan,
   type RoomNotice,
   type RoomPlan,
   type RoomRequest,

@@ -67,9 +67,11 @@ export function DraftAnswer({
         >
           Hold to see it without
         </Button>
-        <Button size="compact-xs" variant="default" onClick={() => onCompare(!isComparing)}>
-          {isComparing ? 'End the comparison' : 'Before and after'}
-        </Button>
+        {!room.openTab && (
+          <Button size="compact-xs" variant="default" onClick={() => onCompare(!isComparing)}>
+            {isComparing ? 'End the comparison' : 'Before and after'}
+          </Button>
+        )}
       </Group>
       {room.visited.length > 1 && (
         <Text size="xs" c="dimmed" mb="xs">

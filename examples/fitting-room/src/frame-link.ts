@@ -1,54 +1,28 @@
-// The other end of the script in the site's page: what the room asks, and what it hears. Messages count only from
-// that frame, from the site's origin and with the page's token; whatever they hold is data, never an order.
-import {
-  isGenuine,
-  type CheckAnswer,
-  type LiveBox,
-  type LiveClaim,
-  type LiveHold,
-  type ToPage,
-  type ToRoom,
-  type WhatIf,
-} from 'yelto/browser';
+// A page that is passed on from this machine, in a frame of the room.
 import { invitation, siteOrigin } from './invitation.js';
-
-export interface FrameEvents {
-  readonly onReady: (address: string) => void;
-  /** There is no page: why, in words. */
-  readonly onNoPage: (reason: string) => void;
-  /** The page stays, and wanted to go there. */
-  readonly onLeft: (address: string) => void;
-  readonly onPage: (page: Extract<ToRoom, { kind: 'page' }>) => void;
-  readonly onHover: (index: number) => void;
-  readonly onPoint: (indices: readonly number[]) => void;
-  readonly onClimb: (by: 1 | -1) => void;
-  readonly onScrolled: (y: number) => void;
-}
+import { PageLink, type PageEnd, type PageEvents } from './page-link.js';
 
 /** So long a page may take to come, and a document that is there to join the room, ms. */
 const longestOpening = 15_000;
 const longestJoining = 3000;
 
-export class FrameLink {
-  readonly #asked = new Map<number, (answer: unknown) => void>();
-  #count = 0;
-  /** Before the page's script is there nobody would hear. */
-  #isReady = false;
-  #follows = 0;
+export class FrameLink extends PageLink {
   #wait: ReturnType<typeof setTimeout>;
   /** Whether the document that is being loaded has joined; and whether one is there that has not yet. */
   #hasJoined = false;
   #isAwaited = false;
-  /** The reading that the room's numbers are of. */
-  reading = 0;
 
   constructor(
     private readonly frame: HTMLIFrameElement,
-    private readonly events: Partial<FrameEvents>,
+    events: Partial<PageEvents>,
   ) {
-    window.addEventListener('message', this.#hear);
+    super(events);
     frame.addEventListener('load', this.#loaded);
     this.#wait = this.#giveUp(longestOpening, 'It did not come within 15 seconds.');
+  }
+
+  protected get end(): PageEnd {
+    return { window: this.frame.contentWindow, origin: siteOrigin, token: invitation.pageToken };
   }
 
   /** A document that is there and does not join is none of the site's pages; joining mostly comes first. */
@@ -58,7 +32,7 @@ export class FrameLink {
       this.#hasJoined = false;
       return;
     }
-    this.#isReady = false;
+    this.lose();
     this.#isAwaited = true;
     this.#wait = this.#giveUp(
       longestJoining,
@@ -66,96 +40,23 @@ export class FrameLink {
     );
   };
 
-  #giveUp(wait: number, reason: string): ReturnType<typeof setTimeout> {
-    return setTimeout(() => !this.#isReady && this.events.onNoPage?.(reason), wait);
+  protected hasJoined(): void {
+    this.#hasJoined = !this.#isAwaited;
+    this.#isAwaited = false;
+    clearTimeout(this.#wait);
   }
 
-  leave(): void {
+  #giveUp(wait: number, reason: string): ReturnType<typeof setTimeout> {
+    return setTimeout(() => !this.isReady && this.events.onNoPage?.(reason), wait);
+  }
+
+  override leave(): void {
     clearTimeout(this.#wait);
     this.frame.removeEventListener('load', this.#loaded);
-    window.removeEventListener('message', this.#hear);
+    super.leave();
   }
 
-  /** Shows a page of the site again, whatever is there now. */
   open(address: string): void {
     this.frame.src = address;
   }
-
-  read = (): void => this.#tell({ kind: 'read' });
-  light = (indices: readonly number[], note?: string): void =>
-    this.#tell({ kind: 'light', reading: this.reading, indices, note });
-  tryDraft = (css: string): void => this.#tell({ kind: 'draft', css });
-  setPicking = (on: boolean): void => this.#tell({ kind: 'pick', on });
-  hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', reading: this.reading, holds });
-
-  suppose = (what?: WhatIf): void => this.#tell({ kind: 'suppose', reading: this.reading, what });
-  follow = (indices: readonly number[]): void =>
-    this.#tell({ kind: 'follow', reading: this.reading, indices, id: ++this.#follows });
-  /** Whether what a page says of followed things is of those that are followed now. */
-  isOfNow = (id: number): boolean => id === this.#follows;
-  scroll = (y: number): void => this.#tell({ kind: 'scroll', y });
-
-  /** What the browser says of each claim; undefined where it does not answer within two seconds. */
-  check = (claims: readonly LiveClaim[]): Promise<readonly CheckAnswer[] | undefined> =>
-    this.#ask(2000, (id) => ({ kind: 'check', reading: this.reading, claims, id }));
-
-  /** undefined where the element has no box, or the page does not answer within a second. */
-  measure = (index: number): Promise<LiveBox | undefined> =>
-    this.#ask(1000, (id) => ({ kind: 'measure', reading: this.reading, index, id }));
-
-  #ask<T>(wait: number, request: (id: number) => ToPage): Promise<T | undefined> {
-    const id = this.#count++;
-    return new Promise((answer) => {
-      this.#asked.set(id, answer as (answer: unknown) => void);
-      setTimeout(() => this.#answer(id, undefined), wait);
-      this.#tell(request(id));
-    });
-  }
-
-  #answer(id: number, answer: unknown): void {
-    this.#asked.get(id)?.(answer);
-    this.#asked.delete(id);
-  }
-
-  #tell(message: ToPage): void {
-    if (this.#isReady)
-      this.frame.contentWindow?.postMessage({ ...message, yelto: invitation.pageToken }, siteOrigin);
-  }
-
-  #hear = (event: MessageEvent): void => {
-    const from = { source: this.frame.contentWindow, origin: siteOrigin, token: invitation.pageToken };
-    if (!isGenuine<ToRoom>(event, from)) return;
-    const message = event.data;
-    switch (message.kind) {
-      case 'ready':
-        // The page may say anything of where it is; the room opens that address again, to compare.
-        if (!URL.canParse(message.address) || new URL(message.address).origin !== siteOrigin) return;
-        this.#isReady = true;
-        this.#hasJoined = !this.#isAwaited;
-        this.#isAwaited = false;
-        clearTimeout(this.#wait);
-        return this.events.onReady?.(message.address);
-      case 'no page':
-        this.#hasJoined = !this.#isAwaited;
-        this.#isAwaited = false;
-        clearTimeout(this.#wait);
-        return this.events.onNoPage?.(String(message.reason));
-      case 'left':
-        return this.events.onLeft?.(String(message.address));
-      case 'page':
-        return this.events.onPage?.(message);
-      case 'hover':
-        return this.events.onHover?.(Number(message.index));
-      case 'point':
-        return this.events.onPoint?.(message.indices.map(Number));
-      case 'climb':
-        return this.events.onClimb?.(message.by);
-      case 'scrolled':
-        return this.events.onScrolled?.(Number(message.y));
-      case 'measured':
-        return this.#answer(message.id, message.box);
-      case 'checked':
-        return this.#answer(message.id, message.answers);
-    }
-  };
 }

@@ -2,6 +2,8 @@ import '@mantine/core/styles.css';
 import './room.css';
 import { createTheme, MantineProvider } from '@mantine/core';
 import { createRoot } from 'react-dom/client';
+import { BookmarkView } from './bookmark-view.js';
+import { invitation } from './invitation.js';
 import { RoomView } from './room-view.js';
 
 const theme = createTheme({
@@ -14,6 +16,6 @@ const theme = createTheme({
 
 createRoot(document.getElementById('room')!).render(
   <MantineProvider theme={theme} defaultColorScheme="auto">
-    <RoomView />
+    {invitation.isFirst ? <BookmarkView /> : <RoomView />}
   </MantineProvider>,
 );

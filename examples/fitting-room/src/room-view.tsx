@@ -7,7 +7,9 @@ import { HoldAnswer } from './hold-answer.js';
 import { LadderAnswer } from './ladder-answer.js';
 import { PasteAnswer } from './paste-answer.js';
 import type { Rung } from './engine.js';
+import { invitation } from './invitation.js';
 import { StageView } from './stage-view.js';
+import { TabView } from './tab-view.js';
 import { useRoom, type Room } from './use-room.js';
 import { WhatIfAnswer } from './what-if-answer.js';
 import { WidthsAnswer } from './widths-answer.js';
@@ -18,6 +20,7 @@ export function RoomView() {
   const room = useRoom();
   const [isComparing, setIsComparing] = useState(false);
   const [open, setOpen] = useState<Question>('point');
+  const isTab = invitation.join !== '';
   const [property, setProperty] = useState('');
   const target = room.rungs.find(
     ({ index, pseudo }) => index === room.chosen?.index && pseudo === room.chosen.pseudo,
@@ -50,22 +53,24 @@ export function RoomView() {
         : ` (${room.verdicts.length === 1 ? 'it does' : `all ${room.verdicts.length} do`})`;
 
   return (
-    <main className="room">
-      <StageView room={room} isComparing={isComparing} />
+    <main className={isTab ? 'room beside' : 'room'}>
+      {isTab ? <TabView room={room} /> : <StageView room={room} isComparing={isComparing} />}
       <div className="side">
         <div className="notices">
           {room.isLost && (
             <Alert color="yellow" p="xs" mb="sm">
               {room.status}
-              <Button
-                size="compact-xs"
-                ml="xs"
-                variant="outline"
-                color="dark"
-                onClick={() => room.visit(room.address)}
-              >
-                Back to the page
-              </Button>
+              {!isTab && (
+                <Button
+                  size="compact-xs"
+                  ml="xs"
+                  variant="outline"
+                  color="dark"
+                  onClick={() => room.visit(room.address)}
+                >
+                  Back to the page
+                </Button>
+              )}
             </Alert>
           )}
           <Troubles room={room} />
@@ -136,7 +141,7 @@ export function RoomView() {
             `Does your draft hold?${draftState}`,
             <DraftAnswer room={room} isComparing={isComparing} onCompare={setIsComparing} />,
           )}
-          {ask('widths', 'And at other widths?', <WidthsAnswer room={room} />)}
+          {!isTab && ask('widths', 'And at other widths?', <WidthsAnswer room={room} />)}
           {ask('what-if', 'What if…', <WhatIfAnswer room={room} />)}
           {ask('paste', 'Paste it', <PasteAnswer room={room} />)}
         </div>

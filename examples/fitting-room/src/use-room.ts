@@ -4,6 +4,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LiveBox, LiveHold, ToRoom, WhatIf } from 'yelto/browser';
 import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
 import { FrameLink } from './frame-link.js';
+import type { PageEvents, PageLink } from './page-link.js';
+import { TabLink, type AskingPage } from './tab-link.js';
 import { contradicted, countChecked, type Checked } from './checked.js';
 import { invitation } from './invitation.js';
 import { withForeign } from './foreign.js';
@@ -55,8 +57,10 @@ export interface Room {
   light(indices: readonly number[], note?: string): void;
   /** Shows a draft on the page without keeping it; undefined shows the kept one again. */
   preview(draft: string | undefined): void;
-  /** Called with the frame once it is there. */
-  enter(frame: HTMLIFrameElement | null): void;
+  /** Called with the frame that shows the page, or with the page in another tab, once it is there. */
+  enter(page: HTMLIFrameElement | AskingPage | null): void;
+  /** Another link to the page, where it stands in another tab. */
+  openTab?(events: Partial<PageEvents>): PageLink;
 }
 
 export function useRoom(): Room {
@@ -64,7 +68,7 @@ export function useRoom(): Room {
     () => wrap<Engine>(new Worker(new URL('./engine.ts', import.meta.url), { type: 'module' })),
     [],
   );
-  const stage = useRef<FrameLink | undefined>(undefined);
+  const stage = useRef<PageLink | undefined>(undefined);
   // Told at once, not with the next rendering: a page that is ready in between must not miss it.
   const kept = useRef('');
   const showDraft = useCallback((text: string) => {
@@ -72,7 +76,7 @@ export function useRoom(): Room {
     stage.current?.tryDraft(text);
   }, []);
   const draft = useDraft(showDraft);
-  const [status, setStatus] = useState('Opening the page…');
+  const [status, setStatus] = useState(invitation.join ? 'Waiting for the page' : 'Opening the page…');
   const [missing, setMissing] = useState<readonly string[]>([]);
   const [unread, setUnread] = useState<readonly string[]>([]);
   const [isPicking, setIsPicking] = useState(false);
@@ -99,6 +103,8 @@ export function useRoom(): Room {
   const [reads, setReads] = useState(0);
   const [address, setAddress] = useState('');
   const [isLost, setIsLost] = useState(false);
+  const [tab, setTab] = useState<AskingPage>();
+  const openTab = useMemo(() => tab && ((events: Partial<PageEvents>) => new TabLink(tab, events)), [tab]);
 
   const setPicking = useCallback((on: boolean) => {
     climbed.current = -1;
@@ -250,10 +256,12 @@ export function useRoom(): Room {
   );
 
   const enter = useCallback(
-    (frame: HTMLIFrameElement | null) => {
+    (page: HTMLIFrameElement | AskingPage | null) => {
       stage.current?.leave();
-      if (!frame) return;
-      stage.current = new FrameLink(frame, {
+      if (!page) return;
+      const isFrame = page instanceof HTMLIFrameElement;
+      setTab(isFrame ? undefined : page);
+      const events: Partial<PageEvents> = {
         onReady(where) {
           setAddress(where);
           setIsLost(false);
@@ -287,7 +295,8 @@ export function useRoom(): Room {
         onClimb: climb,
         onScrolled: (y) => before.current?.scroll(y),
         onPoint: (indices) => inTurn(() => take(indices)),
-      });
+      };
+      stage.current = isFrame ? new FrameLink(page, events) : new TabLink(page, events);
     },
     [climb, inTurn, read, take],
   );
@@ -393,5 +402,6 @@ export function useRoom(): Room {
     light,
     preview,
     enter,
+    openTab,
   };
 }

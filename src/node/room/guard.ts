@@ -1,4 +1,4 @@
-import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import type { IncomingMessage, Server, ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 
@@ -6,6 +6,10 @@ import type { AddressInfo } from 'node:net';
 export function makeToken(): string {
   return randomBytes(16).toString('hex');
 }
+
+/** Whether something has the form of such a secret. */
+export const isTokenLike = (given: unknown): given is string =>
+  typeof given === 'string' && /^[\da-f]{32}$/.test(given);
 
 export function isToken(given: string | null | undefined, token: string): boolean {
   if (typeof given !== 'string' || given.length !== token.length) return false;
@@ -26,6 +30,11 @@ export interface RunHosts {
 export function makeHosts(): RunHosts {
   const run = randomBytes(6).toString('hex');
   return { room: `room.${run}.localhost`, site: `site.${run}.localhost` };
+}
+
+/** The same for a room whose bookmark must find it again: one name for each key. */
+export function hostOfKey(key: string): string {
+  return `room.${createHash('sha256').update(key).digest('hex').slice(0, 12)}.localhost`;
 }
 
 /**

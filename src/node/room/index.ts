@@ -1,6 +1,7 @@
+import type { JoinPlan } from './open-join.js';
 import type { FittingRoom, RoomPlan } from './open-room.js';
 
-export type { FittingRoom, RoomPlan };
+export type { FittingRoom, JoinPlan, RoomPlan };
 export type { RoomNotice, RoomRequest } from './room-server.js';
 export type { DraftState, Saved } from './draft-store.js';
 
@@ -11,4 +12,13 @@ export type { DraftState, Saved } from './draft-store.js';
  */
 export async function openRoom(plan: RoomPlan): Promise<FittingRoom> {
   return (await import('./open-room.js')).openRoom(plan);
+}
+
+/**
+ * Opens a fitting room for pages in the person's own tabs: its address, opened once in a browser, gives a bookmark; that,
+ * pressed on a page, opens the room beside it. The room stands at the same name and port each time.
+ * @throws YeltoError when its key cannot be kept, the room was not built, or its port is taken.
+ */
+export async function openJoinRoom(plan: JoinPlan): Promise<Omit<FittingRoom, 'site'>> {
+  return (await import('./open-join.js')).openJoinRoom(plan);
 }

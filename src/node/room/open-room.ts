@@ -25,8 +25,15 @@ export interface FittingRoom {
   close(): Promise<void>;
 }
 
-/** The built room, as `npm run build` leaves it beside the compiled library. */
-const builtRoom = fileURLToPath(new URL('../../room/', import.meta.url));
+/**
+ * The folder of the built room, as `npm run build` leaves it beside the compiled library.
+ * @throws YeltoError where it was not built.
+ */
+export async function builtRoom(): Promise<string> {
+  const folder = fileURLToPath(new URL('../../room/', import.meta.url));
+  if (await stat(join(folder, 'index.html')).catch(() => undefined)) return folder;
+  throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
+}
 
 /**
  * Opens the fitting room on a site: two servers on this machine, one that passes the site on and one for the
@@ -47,15 +54,14 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
       file: where,
       remedy: 'Ask about it with survey, why, write and prove; or try the live page, or one saved as HTML.',
     });
-  if (!(await stat(join(builtRoom, 'index.html')).catch(() => undefined)))
-    throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
+  const files = await builtRoom();
   const token = makeToken();
   const pageToken = makeToken();
   const hosts = makeHosts();
   let siteOrigin = '';
   const room = await inUse('room', ports.room, () =>
     serveRoom({
-      files: builtRoom,
+      files,
       host: hosts.room,
       draft,
       token,
@@ -71,7 +77,7 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
       { host: hosts.site, port: ports.site ?? 0 },
       {
         path: `/${pageToken.slice(0, 12)}-yelto.js`,
-        script: () => readFile(join(builtRoom, 'stage.js'), 'utf8'),
+        script: () => readFile(join(files, 'stage.js'), 'utf8'),
         data: { room: origin, token: pageToken, site: isAddress ? new URL(shown).origin : '' },
       },
     ),
@@ -91,13 +97,18 @@ export async function openRoom({ where, draft, ports = {} }: RoomPlan): Promise<
   };
 }
 
-async function inUse<T>(what: string, port: number | undefined, open: () => Promise<T>): Promise<T> {
+export async function inUse<T>(
+  what: string,
+  port: number | undefined,
+  open: () => Promise<T>,
+  remedy = 'Give another one, or none to take a free one.',
+): Promise<T> {
   try {
     return await open();
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
     throw new YeltoError(`The ${what}'s port ${port} is taken.`, {
-      remedy: 'Give another one, or none to take a free one.',
+      remedy,
     });
   }
 }
