@@ -4,8 +4,9 @@ import type { Tree } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { FlowNames } from './contested.js';
 import { Expander } from './expand.js';
-import { Matching, type MatchList } from './matching.js';
+import { Matching, type Matcher, type MatchList } from './matching.js';
 import { RuleIndex } from './rule-index.js';
+import { TreeMatching } from './tree-matching.js';
 
 export const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
 export const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
@@ -16,7 +17,10 @@ export class Capture {
   /** Whether any element may have another flow than left to right and down; most pages have none. */
   readonly mayFlowDiffer: boolean;
   readonly #indexes;
-  readonly #matchings = new WeakMap<Tree, Matching>();
+  readonly #matchings = new WeakMap<Tree, Matcher>();
+  readonly #browser: { readonly owner: 'browser'; readonly index: RuleIndex };
+  readonly #components: readonly RuleIndex[];
+  readonly #componentOf: (tree: number) => number;
   readonly #flows = new Map<string, Flow>();
   readonly #flowNames = new Map<Flow, FlowNames>();
 
@@ -29,20 +33,34 @@ export class Capture {
       how: 'added',
       media: '',
     });
-    this.#indexes = [
-      { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) },
-      { owner: 'platform', index: new RuleIndex(page.styles.blocks) },
-    ] as const;
+    this.#browser = { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) };
+    this.#components = page.components.map(({ blocks }) => new RuleIndex(blocks));
+    this.#componentOf = (tree) => page.componentOf(tree);
+    this.#indexes = [this.#browser, { owner: 'platform', index: new RuleIndex(page.styles.blocks) }] as const;
     this.expander = new Expander(page.grammar);
     this.#flows.set(flowKey(usualFlow), usualFlow);
-    this.mayFlowDiffer = page.styles.blocks.some(setsFlow) || page.elements.some(setsOwnFlow);
+    this.mayFlowDiffer =
+      [page.styles, ...page.components].some(({ blocks }) => blocks.some(setsFlow)) ||
+      page.elements.some(setsOwnFlow);
   }
 
   /** One matching a tree: the same for all widths, another where other states are held. */
-  matching(tree: Tree): Matching {
+  matching(tree: Tree): Matcher {
     let matching = this.#matchings.get(tree);
-    if (!matching) this.#matchings.set(tree, (matching = new Matching(tree, this.#indexes)));
+    if (!matching) this.#matchings.set(tree, (matching = this.#match(tree)));
     return matching;
+  }
+
+  #match(tree: Tree): Matcher {
+    const document = new Matching(tree, this.#indexes);
+    if (tree.roots.length === 1) return document;
+    const bare = new Matching(tree, [this.#browser]);
+    const components = this.#components.map(
+      (index) => new Matching(tree, [this.#browser, { owner: 'platform', index }]),
+    );
+    return new TreeMatching(tree, (number) =>
+      number === 0 ? document : (components[this.#componentOf(number)] ?? bare),
+    );
   }
 
   namesFor(flow: Flow): FlowNames {

@@ -46,6 +46,7 @@ export function isValueAlready(page: Page, target: Target, longhand: string, val
   } as const;
   const plain = {
     layerName: '',
+    context: 0,
     dependsOn: '',
     attached: 0,
     layer: 0,
@@ -128,7 +129,7 @@ class Computing {
 
   #warm(target: Target, longhand: string): void {
     const path: PageElement[] = [];
-    for (let up = parentOf(target); up && !this.#values.has(`${up.index} ${longhand}`); up = up.parent)
+    for (let up = parentOf(target); up && !this.#values.has(`${up.index} ${longhand}`); up = up.drawnIn)
       path.push(up);
     if (path.length > 1) for (const one of path.reverse()) this.valueOf(one, longhand);
   }
@@ -158,13 +159,13 @@ class Computing {
   #sourceOf(parent: PageElement, longhand: string): PageElement {
     let source = parent;
     if (!isInherited(longhand)) return source;
-    while (source.parent && this.candidates(source, longhand).length === 0) source = source.parent;
+    while (source.drawnIn && this.candidates(source, longhand).length === 0) source = source.drawnIn;
     return source;
   }
 }
 
 function parentOf(target: Target) {
-  return pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+  return pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
 }
 
 function surroundings(values: Computing, target: Target, longhand: string): Surroundings {
@@ -262,7 +263,7 @@ function ofControl(text: string): string {
 
 function isItem(values: Computing, target: Target): boolean {
   let parent = parentOf(target);
-  while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.parent;
+  while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.drawnIn;
   return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
 }
 

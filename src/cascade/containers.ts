@@ -34,7 +34,7 @@ function holdsFor(page: Page, text: string, of: PageElement | null, factsOf: Con
   ];
   if (/(^|[^\w-])(style|scroll-state)\(/i.test(condition)) return undefined;
   const wantsHeight = /height|block-size|aspect-ratio|orientation/i.test(condition);
-  for (let up = of; up; up = up.parent) {
+  for (let up = of; up; up = up.drawnIn) {
     const { type, names } = factsOf(up);
     if (!(wantsHeight ? /\bsize\b(?<!inline-size)/ : /size/).test(type)) continue;
     if (name && !names.split(/\s+/).includes(name)) continue;

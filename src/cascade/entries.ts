@@ -23,8 +23,8 @@ export function standingContest(page: Page, target: Target, property: string): C
   if (own) return { property: name, target, entries: entriesOf(page, own) };
   if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) {
     // A pseudo-element inherits from its element.
-    const start = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
-    for (let up = start; up; up = up.parent) {
+    const start = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+    for (let up = start; up; up = up.drawnIn) {
       const theirs = solution.contested(up.index, '').get(solution.contestedName(up.index, longhand));
       if (theirs) return { property: name, target, entries: entriesOf(page, theirs), inheritedFrom: up };
     }

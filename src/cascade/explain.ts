@@ -73,7 +73,7 @@ export function explain(page: Page, asked: Contest): Explanation {
 /** An explicit `inherit` is followed to the declaration that says the value; '' for other values. */
 function inheritWords(page: Page, target: Target, property: string, { declaration }: Entry): string {
   if (longhandValue(declaration, property)?.toLowerCase() !== 'inherit') return '';
-  const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+  const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (!parent) return '';
   const { entries, inheritedFrom } = standingContest(page, parent, property);
   const [winner] = entries;

@@ -35,6 +35,7 @@ function testSight(test: Test): Sight {
     case 'dir':
     case 'namespace':
     case 'anchor':
+    case 'host':
       return 'around';
   }
 }

@@ -4,6 +4,8 @@ import {
   matches,
   matchesAny,
   matchesNames,
+  statesHold,
+  type SeenPart,
   packSpecificity,
   type MatchContext,
   type Selector,
@@ -21,17 +23,17 @@ export interface Applied {
   /** Steps up to the scope's root, negative; −∞ without a scope. */
   readonly proximity: number;
   readonly owner: RuleOwner;
+  /**
+   * Where the rule's tree stands, seen from the target's own: 0 for that one, greater further out, less further in (the
+   * context of CSS Cascade 5 §6.1).
+   */
+  readonly context: number;
 }
 
 /** The blocks that match a target, in order of appearance. Equal lists are one object. */
 export interface MatchList {
   readonly id: number;
   readonly applied: readonly Applied[];
-}
-
-interface Branch {
-  list?: MatchList;
-  readonly next: Map<Applied, Branch>;
 }
 
 /** The rules that may match elements of one kind, sorted by how far they look. */
@@ -55,6 +57,17 @@ interface Settled {
   readonly branch: Branch;
 }
 
+/** Which rules match which targets. */
+export interface Matcher {
+  /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
+  readonly pseudos: ReadonlySet<string>;
+  /** The list for an element (`pseudo` '') or its pseudo-element. */
+  list(row: number, pseudo: string): MatchList;
+}
+
+/** Below all trees into which something may be assigned stands its own shadow tree. */
+const innermost = -1_000_000;
+
 /** Up to this many selectors are asked of each element by themselves. */
 const fewRules = 60;
 const none: readonly never[] = [];
@@ -64,16 +77,17 @@ const none: readonly never[] = [];
  * so one matching serves all widths. Each target is matched when it is first asked for; elements of one kind
  * and one situation share what was found out (see `Kinds`).
  */
-export class Matching {
+export class Matching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
   readonly #contenders = new Map<string, (Contenders | undefined)[]>();
   readonly #settled = new Map<string, (Settled | undefined)[]>();
   readonly #root: Branch = { next: new Map() };
   readonly #plain = new Map<IndexedRule, Applied>();
   readonly #scoped = new Map<IndexedRule, Map<number, Applied>>();
-  readonly #scopeRoots = new Map<Scope, ReadonlySet<number>>();
+  readonly #scopeRoots = new Map<Scope, Map<number, boolean>>();
   readonly #ancestors: AncestorNames;
-  readonly #context: MatchContext;
+  readonly #contexts: MatchContext[] = [];
+  readonly #reaching = new Map<IndexedRule, Map<number, Applied>>();
   readonly #alive = new Map<readonly IndexedRule[], readonly IndexedRule[]>();
   /** Not worth working out for a few rules, which are asked of each element as they are. */
   readonly #sharing?: { readonly presence: Presence; readonly kinds: Kinds };
@@ -84,7 +98,6 @@ export class Matching {
     private readonly indexes: readonly { readonly owner: RuleOwner; readonly index: RuleIndex }[],
   ) {
     this.#ancestors = new AncestorNames(tree);
-    this.#context = matchContext(tree);
     const selectors = indexes.flatMap(({ index }) => index.selectors);
     if (selectors.length > fewRules)
       this.#sharing = { presence: new Presence(tree), kinds: new Kinds(tree, selectors) };
@@ -92,7 +105,12 @@ export class Matching {
 
   /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
   get pseudos(): ReadonlySet<string> {
-    return new Set(this.indexes.flatMap(({ index }) => [...index.buckets.keys()]));
+    return new Set(
+      this.indexes.flatMap(({ index: { buckets, hosts, slotted, parts } }) => [
+        ...buckets.keys(),
+        ...[...hosts, ...slotted, ...parts].map(({ selector }) => selector.pseudo),
+      ]),
+    );
   }
 
   /** The list for an element (`pseudo` '') or its pseudo-element. */
@@ -138,16 +156,8 @@ export class Matching {
 
   /** The one list of these rules, each block by its strongest selector. */
   #listOf(found: readonly Applied[]): MatchList {
-    const sorted = found.toSorted(compareApplied);
-    // The strongest of a block's selectors stands last.
-    const applied = sorted.filter((one, i) => sorted[i + 1]?.block !== one.block);
-    let branch = this.#root;
-    for (const one of applied) {
-      let next = branch.next.get(one);
-      if (!next) branch.next.set(one, (next = { next: new Map() }));
-      branch = next;
-    }
-    return (branch.list ??= { id: this.#count++, applied });
+    const applied = strongest(found);
+    return (listAt(this.#root, applied).list ??= { id: this.#count++, applied });
   }
 
   #settledFor(kinds: Kinds, row: number, pseudo: string): Settled {
@@ -181,7 +191,7 @@ export class Matching {
         if (!matchesNames(last, row, this.tree)) continue;
         if (sight === 'around' || block.scope) around.push({ rule, owner });
         else if (sight === 'above') above.push({ rule, owner });
-        else if (matches(selector, row, this.#context)) own.push(this.#plainly(rule, owner));
+        else if (matches(selector, row, this.#contextOf(row))) own.push(this.#plainly(rule, owner));
       }
     }
     return { own, above, around };
@@ -218,82 +228,196 @@ export class Matching {
   #match(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {
     if (!this.#ancestors.hasAll(rule.needs)) return undefined;
     if (rule.block.scope) return this.#matchInScope(rule, row, owner);
-    return matches(rule.selector, row, this.#context) ? this.#plainly(rule, owner) : undefined;
+    return matches(rule.selector, row, this.#contextOf(row)) ? this.#plainly(rule, owner) : undefined;
+  }
+
+  /** For rules that stand in the same tree as an element. */
+  #contextOf(row: number): MatchContext {
+    const home = this.tree.root[row];
+    return (this.#contexts[home] ??= matchContext(this.tree, home));
+  }
+
+  /** What the rules of the tree `home` say of its host. */
+  ofHost(home: number, pseudo: string): Applied[] {
+    const { host } = this.tree.roots[home];
+    return this.#reached(({ hosts }) => hosts, pseudo, {
+      context: innermost,
+      reaches: (rule) => this.#matchesFrom(rule, host, home),
+    });
+  }
+
+  /** What the rules of a slot's tree say of an element that it shows, `depth` trees further in. */
+  ofSlotted(row: number, slot: number, depth: number, pseudo: string): Applied[] {
+    const own = this.#contextOf(row);
+    return this.#reached(({ slotted }) => slotted, pseudo, {
+      context: -depth,
+      reaches: (rule) => {
+        const { through } = rule.selector;
+        return (
+          through?.kind === 'slotted' &&
+          matchesAny(through.list, row, own) &&
+          this.#matchesFrom(rule, slot, this.tree.root[slot])
+        );
+      },
+    });
+  }
+
+  /** What the rules of the tree `home` say of a part of one of its hosts, or of its own host. */
+  ofPart(row: number, { host, names, out }: SeenPart, home: number, pseudo: string): Applied[] {
+    const own = this.#contextOf(row);
+    const isOwnHost = this.tree.root[row] === home;
+    return this.#reached(({ parts }) => parts, pseudo, {
+      context: isOwnHost ? 0 : out,
+      reaches: (rule) => {
+        const { selector } = rule;
+        return (
+          selector.through?.kind === 'part' &&
+          // From inside, engines take `:host::part()` as it is written, and nothing that stands for it.
+          (!isOwnHost || selector.compounds.at(-1)!.tests.some(({ kind }) => kind === 'host')) &&
+          selector.through.names.every((name) => names.includes(name)) &&
+          statesHold(selector, row, own) &&
+          this.#matchesFrom(rule, host, home)
+        );
+      },
+    });
+  }
+
+  #matchesFrom(rule: IndexedRule, row: number, home: number): boolean {
+    const { selector, block } = rule;
+    if (block.scope) return this.#proximity(selector, block.scope, row, home) !== undefined;
+    return matches(selector, row, (this.#contexts[home] ??= matchContext(this.tree, home)));
+  }
+
+  #reached(
+    filed: (index: RuleIndex) => readonly IndexedRule[],
+    pseudo: string,
+    asked: { readonly context: number; readonly reaches: (rule: IndexedRule) => boolean },
+  ): Applied[] {
+    const { context, reaches } = asked;
+    const found = this.indexes.flatMap(({ owner, index }) =>
+      filed(index).flatMap((rule) =>
+        rule.selector.pseudo === pseudo && reaches(rule) ? [this.#fromAfar(rule, owner, context)] : [],
+      ),
+    );
+    return strongest(found);
+  }
+
+  #fromAfar(rule: IndexedRule, owner: RuleOwner, context: number): Applied {
+    const { block, selector } = rule;
+    let byContext = this.#reaching.get(rule);
+    if (!byContext) this.#reaching.set(rule, (byContext = new Map()));
+    let applied = byContext.get(context);
+    if (!applied)
+      byContext.set(context, (applied = { block, selector, proximity: -Infinity, owner, context }));
+    return applied;
   }
 
   #plainly(rule: IndexedRule, owner: RuleOwner): Applied {
     const { block, selector } = rule;
     let applied = this.#plain.get(rule);
-    if (!applied) this.#plain.set(rule, (applied = { block, selector, proximity: -Infinity, owner }));
+    if (!applied)
+      this.#plain.set(rule, (applied = { block, selector, proximity: -Infinity, owner, context: 0 }));
     return applied;
   }
 
   #matchInScope(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {
     const { block, selector } = rule;
-    const proximity = this.#proximity(selector, block.scope!, row);
+    const proximity = this.#proximity(selector, block.scope!, row, this.tree.root[row]);
     if (proximity === undefined) return undefined;
     let byProximity = this.#scoped.get(rule);
     if (!byProximity) this.#scoped.set(rule, (byProximity = new Map()));
     let applied = byProximity.get(proximity);
-    if (!applied) byProximity.set(proximity, (applied = { block, selector, proximity, owner }));
+    if (!applied) byProximity.set(proximity, (applied = { block, selector, proximity, owner, context: 0 }));
     return applied;
   }
 
   /** CSS Cascade 6 §2.5: the nearest root that has the element in scope and makes the selector match. */
-  #proximity(selector: Selector, scope: Scope, row: number): number | undefined {
-    const roots = this.#rootsOf(scope);
+  #proximity(selector: Selector, scope: Scope, row: number, home: number): number | undefined {
     const { tree } = this;
-    for (let up = row, steps = 0; up >= 0; up = tree.parent[up], steps++) {
-      if (!roots.has(up)) continue;
-      const context = { tree, scopeRoot: up, anchor: -1 };
-      if (!this.#isInScope(row, up, scope, context) || !this.#isReached(scope, up, row)) continue;
+    for (let up = row, steps = 0; up >= 0; up = this.#above(up, home), steps++) {
+      if (!this.#isRoot(scope, up, home)) continue;
+      const context = { tree, scopeRoot: up, anchor: -1, home };
+      if (!this.#isInScope(row, up, scope, context) || !this.#isReached(scope, up, row, home)) continue;
       if (matches(selector, row, context)) return -steps;
     }
     return undefined;
+  }
+
+  /** The host counts as what encloses a shadow tree, for the rules of that tree. */
+  #above(row: number, home: number): number {
+    const { parent, root, roots } = this.tree;
+    if (root[row] !== home) return -1;
+    return parent[row] >= 0 ? parent[row] : roots[home].host;
   }
 
   /**
    * Whether a root of a nested scope counts for an element: the root of the outer scope by which it is one has
    * the element in scope too, so that what an outer scope shuts out stays out of the scopes inside it.
    */
-  #isReached(scope: Scope, root: number, row: number): boolean {
+  #isReached(scope: Scope, root: number, row: number, home: number): boolean {
     const { parent: outer, roots } = scope;
     if (!outer) return true;
     const { tree } = this;
-    const outerRoots = this.#rootsOf(outer);
-    for (let up = root; up >= 0; up = tree.parent[up]) {
-      if (!outerRoots.has(up)) continue;
-      const context = { tree, scopeRoot: up, anchor: -1 };
+    for (let up = root; up >= 0; up = this.#above(up, home)) {
+      if (!this.#isRoot(outer, up, home)) continue;
+      const context = { tree, scopeRoot: up, anchor: -1, home };
       const isBegun = !roots || matchesAny(roots, root, context);
-      if (isBegun && this.#isInScope(row, up, outer, context) && this.#isReached(outer, up, row)) return true;
+      if (isBegun && this.#isInScope(row, up, outer, context) && this.#isReached(outer, up, row, home))
+        return true;
     }
     return false;
   }
 
   #isInScope(row: number, root: number, scope: Scope, context: MatchContext): boolean {
     if (!scope.limits.length) return true;
-    for (let up = row; up >= 0; up = this.tree.parent[up]) {
+    for (let up = row; up >= 0; up = this.#above(up, context.home)) {
       if (matchesAny(scope.limits, up, context)) return false;
       if (up === root) return true;
     }
     return true;
   }
 
-  #rootsOf(scope: Scope): ReadonlySet<number> {
-    const known = this.#scopeRoots.get(scope);
-    if (known) return known;
-    const roots = new Set<number>();
-    for (let row = 0; row < this.tree.size; row++) {
-      const isRoot = !scope.roots
-        ? row === (scope.rootElement?.index ?? 0)
-        : scope.parent
-          ? scope.roots.some((selector) => this.#proximity(selector, scope.parent!, row) !== undefined)
-          : matchesAny(scope.roots, row, this.#context);
-      if (isRoot) roots.add(row);
-    }
-    this.#scopeRoots.set(scope, roots);
-    return roots;
+  /** Each is found out once for each element, seen from each tree. */
+  #isRoot(scope: Scope, row: number, home: number): boolean {
+    let known = this.#scopeRoots.get(scope);
+    if (!known) this.#scopeRoots.set(scope, (known = new Map()));
+    const key = home * this.tree.size + row;
+    let isRoot = known.get(key);
+    if (isRoot === undefined) known.set(key, (isRoot = this.#beginsAt(scope, row, home)));
+    return isRoot;
   }
+
+  #beginsAt(scope: Scope, row: number, home: number): boolean {
+    if (!scope.roots) return row === (scope.rootElement?.index ?? Math.max(0, this.tree.roots[home].host));
+    if (scope.parent)
+      return scope.roots.some(
+        (selector) => this.#proximity(selector, scope.parent!, row, home) !== undefined,
+      );
+    return matchesAny(scope.roots, row, matchContext(this.tree, home));
+  }
+}
+
+/** Each block by its strongest selector, in order of appearance. */
+function strongest(found: readonly Applied[]): Applied[] {
+  const sorted = found.toSorted(compareApplied);
+  // The strongest of a block's selectors stands last.
+  return sorted.filter((one, i) => sorted[i + 1]?.block !== one.block);
+}
+
+/** A tree of lists, in which equal ones are one. */
+export interface Branch {
+  list?: MatchList;
+  readonly next: Map<Applied, Branch>;
+}
+
+export function listAt(root: Branch, applied: readonly Applied[]): Branch {
+  let branch = root;
+  for (const one of applied) {
+    let next = branch.next.get(one);
+    if (!next) branch.next.set(one, (next = { next: new Map() }));
+    branch = next;
+  }
+  return branch;
 }
 
 function rowsOf<T>(columns: Map<string, T[]>, pseudo: string): T[] {

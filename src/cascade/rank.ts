@@ -10,6 +10,8 @@ export interface Candidate {
   readonly dependsOn: string;
   /** Origin and importance (CSS Cascade 5 §6.2). */
   readonly level: number;
+  /** Of the rule's tree, turned round for important declarations (§6.1 "context"). */
+  readonly context: number;
   /** 1 in a style attribute (§6.3). */
   readonly attached: number;
   /** Turned round for important declarations (§6.4.4). */
@@ -34,6 +36,7 @@ export const enum Level {
 export function compareCandidates(a: Candidate, b: Candidate): number {
   return (
     b.level - a.level ||
+    b.context - a.context ||
     b.attached - a.attached ||
     b.layer - a.layer ||
     b.strength - a.strength ||
@@ -54,6 +57,7 @@ export function reasonFor(
   labelOf: (declaration: Declaration) => string,
 ): { criterion: Criterion; words: string } {
   if (above.level !== below.level) return levelReason(above, below, labelOf);
+  if (above.context !== below.context) return { criterion: 'context', words: contextWords(above, below) };
   if (above.attached !== below.attached) {
     return {
       criterion: 'style-attribute',
@@ -76,6 +80,15 @@ export function reasonFor(
     return { criterion: 'order', words };
   }
   return { criterion: 'same-rule', words: 'written earlier in the same rule' };
+}
+
+/** CSS Cascade 5 §6.1: outside wins; between important ones inside does. */
+function contextWords(above: Candidate, below: Candidate): string {
+  if (above.declaration.important)
+    return 'between important ones the rule of the component that is further in wins';
+  return below.context < 0 || above.context > 0
+    ? 'the component’s own rule gives way to the rule of what stands around it'
+    : 'the rule further in gives way to the one further out';
 }
 
 function levelReason(

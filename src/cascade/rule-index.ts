@@ -1,6 +1,6 @@
 import { pseudoClasses } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
-import type { Compound, Selector, Tree } from '../selector/index.js';
+import { asksForHost, type Compound, type Selector, type Tree } from '../selector/index.js';
 import { sightOf, type Sight } from './kinds.js';
 
 /** One selector of one block, filed under the rarest name of its last compound. */
@@ -28,6 +28,10 @@ export interface Bucket {
 export class RuleIndex {
   readonly buckets = new Map<string, Bucket>();
   readonly selectors: readonly Selector[];
+  /** What reaches out of the tree that the rules stand in: to its host, to what its slots show, into parts of hosts in it. */
+  readonly hosts: IndexedRule[] = [];
+  readonly slotted: IndexedRule[] = [];
+  readonly parts: IndexedRule[] = [];
 
   constructor(blocks: readonly StyleBlock[]) {
     this.selectors = blocks.flatMap(({ selectors }) => selectors);
@@ -35,14 +39,23 @@ export class RuleIndex {
   }
 
   #file(block: StyleBlock, selector: Selector, at: number): void {
+    const rule: IndexedRule = { block, selector, at, needs: neededNames(selector), sight: sightOf(selector) };
+    const last = selector.compounds[selector.compounds.length - 1];
+    if (selector.through) {
+      (selector.through.kind === 'part' ? this.parts : this.slotted).push(rule);
+      return;
+    }
+    // The host may be what a scope begins at.
+    const isOfScope =
+      block.scope && last.tests.some((test) => test.kind === 'pseudo-class' && test.name === 'scope');
+    if (isOfScope || last.tests.some(asksForHost)) this.hosts.push(rule);
+    if (last.tests.some(({ kind }) => kind === 'host')) return;
     let bucket = this.buckets.get(selector.pseudo);
     if (!bucket)
       this.buckets.set(
         selector.pseudo,
         (bucket = { byName: [], byAttribute: new Map(), roots: [], others: [] }),
       );
-    const rule: IndexedRule = { block, selector, at, needs: neededNames(selector), sight: sightOf(selector) };
-    const last = selector.compounds[selector.compounds.length - 1];
     const keys = keysOf(last);
     if (!keys) (isRootOnly(last) ? bucket.roots : bucket.others).push(rule);
     else {

@@ -1,4 +1,4 @@
-import type { Page, PageElement, StyleBlock } from '../page/index.js';
+import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import { packSpecificity, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf, type Flow } from '../value/index.js';
@@ -6,14 +6,15 @@ import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
 import { hasHintingAttribute, hintsOf } from './hints.js';
-import { Matching, type Applied, type MatchList } from './matching.js';
+import { Matching, type Applied, type Matcher, type MatchList } from './matching.js';
 import { Level, type Candidate } from './rank.js';
 import { RuleIndex } from './rule-index.js';
+import { TreeMatching } from './tree-matching.js';
 import type { Target } from './types.js';
 
 const captures = new WeakMap<object, Capture>();
 const solutions = new WeakMap<Page, Solution>();
-const draftMatchings = new WeakMap<object, WeakMap<Tree, Matching>>();
+const draftMatchings = new WeakMap<object, WeakMap<Tree, Matcher>>();
 
 /** What was worked out over one matching for one order of layers, for all conditions alike. */
 interface WorkedOut {
@@ -33,9 +34,9 @@ interface Context {
 /** By block, in groups whose contests are alike. */
 type DraftTargets = ReadonlyMap<StyleBlock, readonly (readonly Target[])[]>;
 
-const allWorkedOut = new WeakMap<Matching, Map<string, WorkedOut>>();
+const allWorkedOut = new WeakMap<Matcher, Map<string, WorkedOut>>();
 
-function workedOut(matching: Matching, ranks: string): WorkedOut {
+function workedOut(matching: Matcher, ranks: string): WorkedOut {
   let byRanks = allWorkedOut.get(matching);
   if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
   let found = byRanks.get(ranks);
@@ -60,18 +61,22 @@ export function solutionOf(page: Page): Solution {
 }
 
 /** A draft's rules are matched once for each tree, whatever the width. */
-function draftMatching(page: Page): Matching | undefined {
+function draftMatching(page: Page): Matcher | undefined {
   if (!page.overlay) return undefined;
   const { styles } = page.overlay;
   let byTree = draftMatchings.get(styles);
   if (!byTree) draftMatchings.set(styles, (byTree = new WeakMap()));
   let matching = byTree.get(page.tree);
-  if (!matching)
-    byTree.set(
-      page.tree,
-      (matching = new Matching(page.tree, [{ owner: 'draft', index: new RuleIndex(styles.blocks) }])),
-    );
+  if (!matching) byTree.set(page.tree, (matching = matchDraft(page.tree, new RuleIndex(styles.blocks))));
   return matching;
+}
+
+/** A draft is a sheet of the document, and reaches parts of its components. */
+function matchDraft(tree: Tree, index: RuleIndex): Matcher {
+  const draft = new Matching(tree, [{ owner: 'draft', index }]);
+  return tree.roots.length === 1
+    ? draft
+    : new TreeMatching(tree, (number) => (number === 0 ? draft : undefined));
 }
 
 /**
@@ -90,8 +95,8 @@ const nothing: MatchList = { id: -1, applied: [] };
  */
 export class Solution {
   readonly #capture: Capture;
-  readonly #matching: Matching;
-  readonly #draft?: Matching;
+  readonly #matching: Matcher;
+  readonly #draft?: Matcher;
   readonly #workedOut: WorkedOut;
   readonly #platformClaims: Map<Applied, Claims>;
   /** By flow, then by number of the platform's and the draft's list. */
@@ -104,6 +109,8 @@ export class Solution {
   readonly #flows = new Map<number, Flow>();
   #ownTargets?: DraftTargets;
   readonly #layerRanks: Int32Array;
+  /** Of components, by number; each tree has layers of its own. */
+  readonly #componentRanks: readonly Int32Array[];
   readonly #mayFlowDiffer: boolean;
   readonly #flowSources: (number | undefined)[];
 
@@ -116,7 +123,10 @@ export class Solution {
     this.#layerRanks = (page.overlay?.styles ?? page.styles).layers.ranks((condition) =>
       page.isActive(condition),
     );
-    const ranks = this.#layerRanks.join(' ');
+    this.#componentRanks = page.components.map(({ layers }) =>
+      layers.ranks((condition) => page.isActive(condition)),
+    );
+    const ranks = [this.#layerRanks, ...this.#componentRanks].map((one) => one.join(' ')).join('/');
     const platform = workedOut(this.#matching, ranks);
     this.#platformClaims = platform.claims;
     this.#workedOut = this.#draft ? workedOut(this.#draft, ranks) : platform;
@@ -144,7 +154,7 @@ export class Solution {
   context(row: number, pseudo: string): object {
     const path: number[] = [];
     let at = row;
-    for (; at >= 0 && !this.#contexts.has(at); at = this.page.tree.parent[at]) path.push(at);
+    for (; at >= 0 && !this.#contexts.has(at); at = this.page.tree.flatParent[at]) path.push(at);
     let context = at >= 0 ? this.#contexts.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
       context = inner(context, this.contested(next, ''));
@@ -266,7 +276,7 @@ export class Solution {
 
   #containerFor(row: number, pseudo: string): PageElement | null {
     const element = this.page.elements[row];
-    return pseudo ? element : element.parent;
+    return pseudo ? element : element.drawnIn;
   }
 
   readonly #containerFacts: ContainerFacts = ({ index }) => {
@@ -298,10 +308,10 @@ export class Solution {
   }
 
   #candidate(applied: Applied, declaration: Candidate['declaration'], at: number): Candidate {
-    const { block, selector, owner, proximity } = applied;
+    const { block, selector, owner, proximity, context } = applied;
     const { important } = declaration;
     const isBrowsers = owner === 'browser';
-    const rank = isBrowsers ? 0 : this.#layerRanks[block.layer];
+    const rank = isBrowsers ? 0 : this.#ranksOf(block)[block.layer];
     const [normal, raised] = isBrowsers
       ? [Level.UserAgent, Level.UserAgentImportant]
       : [Level.Author, Level.AuthorImportant];
@@ -311,9 +321,10 @@ export class Solution {
       declaration,
       selector: block.selectors.length > 1 ? selector.text : block.selectorText,
       specificity: selector.specificity,
-      layerName: isBrowsers ? '' : (this.page.overlay?.styles ?? this.page.styles).layers.nameOf(block.layer),
+      layerName: isBrowsers ? '' : this.#stylesOf(block).layers.nameOf(block.layer),
       dependsOn: block.containers.join(' and '),
       level: important ? raised : normal,
+      context: important ? -context : context,
       attached: 0,
       layer: important ? -rank : rank,
       strength: packSpecificity(selector.specificity),
@@ -321,6 +332,15 @@ export class Solution {
       order: block.order + shift,
       at,
     };
+  }
+
+  #stylesOf({ component }: StyleBlock): StyleSet {
+    if (component !== undefined) return this.page.components[component];
+    return this.page.overlay?.styles ?? this.page.styles;
+  }
+
+  #ranksOf({ component }: StyleBlock): Int32Array {
+    return component === undefined ? this.#layerRanks : this.#componentRanks[component];
   }
 
   /** Whether anything on the element itself may style it; a quick look that most elements end with. */
@@ -333,7 +353,7 @@ export class Solution {
   #ownClaims(element: PageElement): Claims {
     const style = this.page.tree.attributes[element.index].get('style');
     const place = { line: element.place?.line ?? 0, column: element.place?.column ?? 0 };
-    const plain = { layerName: '', dependsOn: '', strength: 0, proximity: -Infinity, order: 0 };
+    const plain = { layerName: '', dependsOn: '', context: 0, strength: 0, proximity: -Infinity, order: 0 };
     const outer = this.outerLayer;
     const written = hintsOf(element).map(({ attribute, longhand, value }, at) => {
       const origin = 'presentational-hint' as const;
@@ -369,7 +389,7 @@ export class Solution {
     if (own !== undefined) return own;
     const path: number[] = [];
     let source = -1;
-    for (let at = row; at >= 0; at = this.page.tree.parent[at]) {
+    for (let at = row; at >= 0; at = this.page.tree.flatParent[at]) {
       const known = flowSources[at];
       if (known !== undefined) {
         source = known;
@@ -399,7 +419,7 @@ export class Solution {
     let source = this.#flowSource(row);
     for (; source >= 0 && !this.#flows.has(source);) {
       path.push(source);
-      const above = this.page.tree.parent[source];
+      const above = this.page.tree.flatParent[source];
       source = above < 0 ? -1 : this.#flowSource(above);
     }
     let flow = source >= 0 ? this.#flows.get(source)! : usualFlow;

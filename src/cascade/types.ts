@@ -23,7 +23,15 @@ export interface Declaration {
 
 /** The step of the cascade that put an entry below the one above it (CSS Cascade 6 §2). */
 export type Criterion =
-  'origin' | 'importance' | 'style-attribute' | 'layer' | 'specificity' | 'scope' | 'order' | 'same-rule';
+  | 'origin'
+  | 'importance'
+  | 'context'
+  | 'style-attribute'
+  | 'layer'
+  | 'specificity'
+  | 'scope'
+  | 'order'
+  | 'same-rule';
 
 export interface Entry {
   readonly declaration: Declaration;

@@ -92,6 +92,6 @@ function inheritedOrInitial(page: Page, target: Target, longhand: string): Speci
 }
 
 function inherited(page: Page, target: Target, longhand: string): Specified {
-  const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+  const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   return parent ? { inheritsFrom: parent } : { value: initialOf(page, longhand) };
 }

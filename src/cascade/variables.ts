@@ -84,7 +84,7 @@ class Variables {
   }
 
   #above({ target, name }: Declared): Declared | undefined {
-    const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).parent;
+    const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
     return parent ? this.#declared(parent, name) : undefined;
   }
 

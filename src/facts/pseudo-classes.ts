@@ -61,7 +61,6 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   'active-view-transition': 'held',
   'interest-source': 'held',
   'interest-target': 'held',
-  host: 'never',
   current: 'never',
   past: 'never',
   future: 'never',

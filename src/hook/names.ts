@@ -74,7 +74,7 @@ export function namesInSheets(page: Page): ReadonlySet<number> {
   const collect = ({ compounds }: Selector): void => {
     for (const { ids, classes, tests } of compounds) {
       for (const name of [...ids, ...classes]) used.add(name);
-      for (const test of tests) if ('list' in test) test.list.forEach(collect);
+      for (const test of tests) if ('list' in test) test.list?.forEach(collect);
     }
   };
   for (const { selectors } of page.styles.blocks) selectors.forEach(collect);

@@ -15,14 +15,23 @@ export class PageElement {
   /** In the order of the attribute, repeated names once. */
   readonly classes: readonly string[];
   readonly attributes: ReadonlyMap<string, string>;
+  /** The enclosing element; of the topmost in a shadow tree its host; null of the document's root. */
   readonly parent: PageElement | null;
   readonly children: readonly PageElement[];
   readonly place?: MarkupPlace;
+  /** The element whose shadow tree it stands in (CSS Scoping 1 §3.1); null in the document's own tree. */
+  readonly host: PageElement | null;
+  /** The topmost elements of its own shadow tree, in order; undefined without one that can be read. */
+  readonly shadow?: readonly PageElement[];
   readonly #texts: readonly (string | PageElement)[];
+  readonly #slots: ReadonlyMap<PageElement, PageElement>;
 
   /** @internal Made by `parsePage`. */
   constructor(
-    made: Omit<PageElement, 'text' | 'textPieces' | 'ownText'> & { texts: readonly (string | PageElement)[] },
+    made: Omit<PageElement, 'text' | 'textPieces' | 'ownText' | 'assignedSlot' | 'drawnIn'> & {
+      texts: readonly (string | PageElement)[];
+      slots: ReadonlyMap<PageElement, PageElement>;
+    },
   ) {
     this.index = made.index;
     this.tag = made.tag;
@@ -32,7 +41,20 @@ export class PageElement {
     this.parent = made.parent;
     this.children = made.children;
     this.place = made.place;
+    this.host = made.host;
+    this.shadow = made.shadow;
     this.#texts = made.texts;
+    this.#slots = made.slots;
+  }
+
+  /** The slot of its parent's shadow tree that shows it; null for none. */
+  get assignedSlot(): PageElement | null {
+    return this.#slots.get(this) ?? null;
+  }
+
+  /** What it inherits from and is drawn in: its slot, else its parent (the flat tree of CSS Scoping 1 §3.4). */
+  get drawnIn(): PageElement | null {
+    return this.assignedSlot ?? this.parent;
   }
 
   /** Its text and that of all elements within, white space folded; '' for none. Scripts and sheets have none. */

@@ -83,6 +83,7 @@ export class Gatherer {
     base: StyleSet = emptyStyleSet,
     /** Whether what is added is loaded before the base's sheets, which matters for layers alone. */
     comesFirst = false,
+    private readonly component?: number,
   ) {
     this.#abilities = abilitiesOf(grammar, names, quirks);
     this.#sheets = [...base.sheets];
@@ -255,6 +256,7 @@ export class Gatherer {
   ): void {
     const { sheet, layer, condition, scope, containers, parentText } = place;
     this.#blocks.push({
+      ...(this.component === undefined ? {} : { component: this.component }),
       sheet,
       order: this.#order++,
       selectors,

@@ -41,10 +41,10 @@ function holdPseudoClass(
   hold: (state: string, row: number) => void,
 ): void {
   hold(name, row);
-  for (let up = tree.parent[row]; climbing.has(name) && up >= 0; up = tree.parent[up]) hold(name, up);
+  for (let up = tree.flatParent[row]; climbing.has(name) && up >= 0; up = tree.flatParent[up]) hold(name, up);
   if (name === 'focus-visible') hold('focus', row);
   if (name === 'focus' || name === 'focus-visible') {
-    for (let up = row; up >= 0; up = tree.parent[up]) hold('focus-within', up);
+    for (let up = row; up >= 0; up = tree.flatParent[up]) hold('focus-within', up);
   }
 }
 
@@ -56,6 +56,8 @@ function readState(
   const written = /^\.((?:[\w-]|[^\0-\x7f]|\\.)+)$/s.exec(state);
   if (written && !/^\.-?\d/.test(state)) return { kind: 'class', name: ident.decode(written[1]) };
   const name = state.replace(/^:/, '').toLowerCase();
+  const isOfComponent = /^state\([\w-]+\)$/.test(name);
+  if (isOfComponent) return { kind: 'pseudo', name };
   if (!Object.hasOwn(pseudoClasses, name) || /^(tree|never)$/.test(pseudoClasses[name])) {
     throw new YeltoError(`"${state}" is not a state that can be held.`, {
       text: state,

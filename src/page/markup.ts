@@ -1,5 +1,6 @@
 import { html, parse, type DefaultTreeAdapterTypes, type ParserError } from 'parse5';
 import { htmlNamespace, Names, type Tree } from '../selector/index.js';
+import { assignSlots, Forest, shadowNodes } from './shadow-trees.js';
 import { nearest, type Fault } from '../text/index.js';
 import { PageElement } from './element.js';
 import type { LiveTree } from './types.js';
@@ -31,6 +32,7 @@ interface Growing {
   readonly mentions: SheetMention[];
   readonly ends: number[];
   readonly unclosed: PageElement[];
+  readonly forest: Forest;
   base?: string;
 }
 
@@ -67,10 +69,13 @@ export function markupOf({ quirks, nodes }: LiveTree): Markup {
     namespaceURI: namespace,
     attrs: attributes.map(([name, value]) => ({ name, value })),
     childNodes: [] as unknown[],
+    shadowNodes: undefined as unknown[] | undefined,
   }));
-  nodes.forEach(({ content }, i) => {
-    for (const one of content)
-      made[i].childNodes.push(typeof one === 'number' ? made[one] : { nodeName: '#text', value: one });
+  const contentOf = (content: readonly (string | number)[]) =>
+    content.map((one) => (typeof one === 'number' ? made[one] : { nodeName: '#text', value: one }));
+  nodes.forEach(({ content, shadow }, i) => {
+    made[i].childNodes.push(...contentOf(content));
+    if (shadow) made[i].shadowNodes = contentOf(shadow);
   });
   // What a parser's nodes have beside these is asked of none.
   const document = { childNodes: made.slice(0, 1) } as unknown as DefaultTreeAdapterTypes.Document;
@@ -98,7 +103,19 @@ function growElements(document: DefaultTreeAdapterTypes.Document): Growing {
     mentions: [],
     ends: [],
     unclosed: [],
+    forest: new Forest(),
   };
+  growTree(growing, document.childNodes, null);
+  // Each shadow tree behind all that its host stands among.
+  for (let tree = growing.forest.next(); tree; tree = growing.forest.next())
+    growTree(growing, tree.nodes, tree.host);
+  assignSlots(growing);
+  return growing;
+}
+
+/** One node tree, whose topmost elements stand in `host`. */
+function growTree(growing: Growing, nodes: readonly Node[], host: PageElement | null): void {
+  const tops = growing.forest.begin(host, growing.elements.length);
   interface Frame {
     readonly nodes: readonly Node[];
     at: number;
@@ -106,7 +123,7 @@ function growElements(document: DefaultTreeAdapterTypes.Document): Growing {
     readonly children: PageElement[];
     readonly texts: (string | PageElement)[];
   }
-  const frames: Frame[] = [{ nodes: document.childNodes, at: 0, element: null, children: [], texts: [] }];
+  const frames: Frame[] = [{ nodes, at: 0, element: null, children: tops, texts: [] }];
   while (frames.length) {
     const frame = frames[frames.length - 1];
     if (frame.at >= frame.nodes.length) {
@@ -123,21 +140,25 @@ function growElements(document: DefaultTreeAdapterTypes.Document): Growing {
     if (!isElement(node)) continue;
     const children: PageElement[] = [];
     const texts: (string | PageElement)[] = [];
-    const element = addElement(growing, node, frame.element, children, texts);
+    const element = addElement(growing, node, { parent: frame.element ?? host, host, children, texts });
     frame.children.push(element);
     frame.texts.push(element);
-    frames.push({ nodes: node.childNodes, at: 0, element, children, texts });
+    frames.push({ nodes: shadowNodes(node).own, at: 0, element, children, texts });
   }
-  return growing;
+  growing.forest.end(growing.elements.length);
 }
 
 function addElement(
   growing: Growing,
   node: Element,
-  parent: PageElement | null,
-  children: PageElement[],
-  texts: (string | PageElement)[],
+  around: {
+    readonly parent: PageElement | null;
+    readonly host: PageElement | null;
+    readonly children: PageElement[];
+    readonly texts: (string | PageElement)[];
+  },
 ): PageElement {
+  const { inner } = shadowNodes(node);
   const attributes = new Map(
     node.attrs.map((attr) => [attr.prefix ? `${attr.prefix}:${attr.name}` : attr.name, attr.value]),
   );
@@ -149,14 +170,15 @@ function addElement(
     id: attributes.get('id') ?? '',
     classes: [...new Set((attributes.get('class') ?? '').split(/[\t\n\f\r ]+/).filter(Boolean))],
     attributes,
-    parent,
-    children,
-    texts,
+    ...around,
+    shadow: inner && [],
+    slots: growing.forest.slots,
     place: start
       ? { line: start.startLine, column: start.startCol, start: start.startOffset, end: start.endOffset }
       : undefined,
   });
   growing.elements.push(element);
+  if (inner) growing.forest.add(element, inner);
   growing.namespaces.push(node.namespaceURI);
   growing.hasText.push(0);
   growing.rawText.push(node.childNodes.map((child) => ('value' in child ? child.value : '')).join(''));
@@ -207,13 +229,17 @@ function buildTree(growing: Growing, quirks: boolean): Tree {
     column(),
   ];
   const classes: number[][] = [];
-  elements.forEach((element, row) => {
-    parent[row] = element.parent?.index ?? -1;
-    firstChild[row] = element.children[0]?.index ?? -1;
-    element.children.forEach((child, i) => {
-      if (i > 0) previous[child.index] = element.children[i - 1].index;
-      if (i + 1 < element.children.length) next[child.index] = element.children[i + 1].index;
+  const joinSiblings = (children: readonly PageElement[]) =>
+    children.forEach((child, i) => {
+      if (i > 0) previous[child.index] = children[i - 1].index;
+      if (i + 1 < children.length) next[child.index] = children[i + 1].index;
     });
+  elements.forEach((element, row) => {
+    const isTop = element.parent === element.host;
+    parent[row] = isTop ? -1 : element.parent!.index;
+    firstChild[row] = element.children[0]?.index ?? -1;
+    joinSiblings(element.children);
+    if (element.shadow) joinSiblings(element.shadow);
     tag[row] = names.intern(element.tag.toLowerCase());
     exactTag[row] = names.intern(element.tag);
     if (element.id !== '') id[row] = names.intern('#' + fold(element.id));
@@ -238,6 +264,7 @@ function buildTree(growing: Growing, quirks: boolean): Tree {
     textOf: (row) => elements[row].text,
     tagOf: (row) => elements[row].tag,
     namespaceOf: (row) => namespaces[row],
+    ...growing.forest.columns(elements, parent),
     held: new Map(),
   };
 }
@@ -293,8 +320,10 @@ function duplicateFaults(file: string, { elements, mentions }: Growing): Fault[]
   const ids = new Map<string, PageElement>();
   for (const element of elements) {
     if (element.id === '') continue;
-    const first = ids.get(element.id);
-    if (!first) ids.set(element.id, element);
+    // An id is one in its own tree.
+    const key = `${element.host?.index ?? ''} ${element.id}`;
+    const first = ids.get(key);
+    if (!first) ids.set(key, element);
     else
       report(
         element,
@@ -305,8 +334,9 @@ function duplicateFaults(file: string, { elements, mentions }: Growing): Fault[]
   const links = new Map<string, PageElement>();
   for (const { element, href } of mentions) {
     if (href === undefined) continue;
-    const first = links.get(href);
-    if (!first) links.set(href, element);
+    const key = `${element.host?.index ?? ''} ${href}`;
+    const first = links.get(key);
+    if (!first) links.set(key, element);
     else
       report(
         element,

@@ -27,6 +27,8 @@ interface Shared {
   readonly elements: readonly PageElement[];
   readonly bareTree: Tree;
   readonly styles: StyleSet;
+  readonly components: readonly StyleSet[];
+  readonly componentOf: Int32Array;
   readonly grammar: Grammar;
   readonly markupFaults: readonly Fault[];
   readonly settings: readonly Setting[];
@@ -38,7 +40,10 @@ interface Shared {
  */
 export class Page {
   readonly name: string;
-  /** In document order, as `querySelectorAll('*')` gives them; the `html` element is first. */
+  /**
+   * In document order, as `querySelectorAll('*')` gives them; the `html` element is first. Behind them stand the elements
+   * of each shadow tree, in the order of their hosts.
+   */
   readonly elements: readonly PageElement[];
   readonly conditions: Conditions;
   /** @internal */
@@ -98,6 +103,16 @@ export class Page {
     return this.#shared.styles;
   }
 
+  /** @internal The rules of its components' shadow trees; trees with the same sheets share them. */
+  get components(): readonly StyleSet[] {
+    return this.#shared.components;
+  }
+
+  /** @internal The component whose rules count in the tree with this number; −1 for none. */
+  componentOf(tree: number): number {
+    return this.#shared.componentOf[tree] ?? -1;
+  }
+
   /** @internal */
   get grammar(): Grammar {
     return this.#shared.grammar;
@@ -130,11 +145,13 @@ export class Page {
 
   /**
    * Elements that a selector list matches, in document order; [] for none. A pseudo-element counts for its
-   * element.
+   * element, and `::part()` gives the parts. Looked for in the document's own tree, or in the shadow tree of `inside`.
    * @throws YeltoError on an invalid selector.
    */
-  select(selector: string): PageElement[] {
-    return selectRows(this.tree, selector).map((row) => this.elements[row]);
+  select(selector: string, inside?: PageElement): PageElement[] {
+    const home = inside ? this.tree.shadow(inside.index) : 0;
+    if (home < 0) return [];
+    return selectRows(this.tree, selector, home).map((row) => this.elements[row]);
   }
 
   /** The same tree and sheets under other conditions; what is not given stays. */

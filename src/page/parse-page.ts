@@ -1,7 +1,9 @@
 import { resolveHref } from '../sheet/index.js';
 import { Grammar } from '../value/index.js';
-import { Gatherer, type SheetToAdd } from './gather.js';
+import { gatherComponents, type TreeSheets } from './components.js';
+import { Gatherer, type FindImport, type SheetToAdd } from './gather.js';
 import { markupOf, parseMarkup, type Markup, type SheetMention } from './markup.js';
+import type { PageElement } from './element.js';
 import { Page } from './page.js';
 import {
   usualConditions,
@@ -26,19 +28,31 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
   const base = resolveHref(source.address ?? source.name, markup.base ?? '');
   const library = new SheetLibrary(source.sheets ?? [], base);
   const grammar = new Grammar();
-  const gatherer = new Gatherer(markup.tree.names, markup.tree.quirks, grammar, (href) => {
+  const find: FindImport = (href) => {
     const found = library.take(href);
     return found && { css: found.css, status: found.status ?? 200, map: found.map };
-  });
-  if (source.styles) for (const style of source.styles) gatherer.add(liveSheet(style, markup));
+  };
+  const gatherer = new Gatherer(markup.tree.names, markup.tree.quirks, grammar, find);
+  const inside = new Set(source.shadowStyles?.flatMap((one) => one.styles));
+  if (source.styles)
+    source.styles.forEach((style, i) => inside.has(i) || gatherer.add(liveSheet(style, markup)));
   else addMentioned(gatherer, markup, library);
-  const styles = gatherer.result;
+  const inTrees = source.styles ? liveComponents(source, markup) : mentionedComponents(markup, library);
+  if (!source.styles) addUnnamed(gatherer, library);
+  const { styles, components, componentOf } = gatherComponents(
+    markup,
+    inTrees,
+    gatherer.result,
+    (base, number) => new Gatherer(markup.tree.names, markup.tree.quirks, grammar, find, base, false, number),
+  );
   const shared = {
     name: source.name,
     html: source.html,
     elements: markup.elements,
     bareTree: markup.tree,
     styles,
+    components,
+    componentOf,
     grammar,
     markupFaults: markup.faults,
     settings: source.settings ?? [],
@@ -51,6 +65,7 @@ function addMentioned(gatherer: Gatherer, markup: Markup, library: SheetLibrary)
   let preferred: string | undefined;
   let embedded = 0;
   for (const mention of markup.mentions) {
+    if (mention.element.host) continue;
     const title = mention.element.attributes.get('title')?.trim() ?? '';
     const isAlternate = /(^|\s)alternate(\s|$)/i.test(mention.element.attributes.get('rel') ?? '');
     if (title !== '' && !isAlternate) preferred ??= title;
@@ -58,6 +73,10 @@ function addMentioned(gatherer: Gatherer, markup: Markup, library: SheetLibrary)
     if (mention.href === undefined) embedded++;
     gatherer.add(sheetOf(mention, library, embedded, isOff));
   }
+}
+
+/** What nothing names is loaded last. */
+function addUnnamed(gatherer: Gatherer, library: SheetLibrary): void {
   for (const { href, css, media = '', status, map } of library.untaken)
     gatherer.add({
       href,
@@ -70,6 +89,39 @@ function addMentioned(gatherer: Gatherer, markup: Markup, library: SheetLibrary)
       media,
     });
 }
+
+/** The sheets that markup names inside shadow trees. */
+function mentionedComponents({ mentions }: Markup, library: SheetLibrary): TreeSheets[] {
+  const byHost = new Map<PageElement, SheetToAdd[]>();
+  for (const mention of mentions) {
+    const { host } = mention.element;
+    if (!host) continue;
+    const known = byHost.get(host) ?? [];
+    byHost.set(host, known);
+    const embedded = known.filter(({ how }) => how === 'embedded').length + 1;
+    known.push(sheetOf(mention, library, embedded, false));
+  }
+  return [...byHost].map(([host, sheets]) => ({ host, sheets: sheets.map((one) => labelled(one, host)) }));
+}
+
+/** The sheets that a live document has inside shadow trees; one that trees share is one object. */
+function liveComponents({ styles = [], shadowStyles = [] }: PageSource, markup: Markup): TreeSheets[] {
+  const made = new Map<number, SheetToAdd>();
+  return shadowStyles.flatMap(({ host: number, styles: numbers }) => {
+    const host = markup.elements[number] as PageElement | undefined;
+    if (!host) return [];
+    const sheets = numbers.flatMap((i) => {
+      if (!styles[i]) return [];
+      if (!made.has(i)) made.set(i, labelled(liveSheet(styles[i], markup), host));
+      return [made.get(i)!];
+    });
+    return [{ host, sheets }];
+  });
+}
+
+/** What has no address is named by the component that it stands in. */
+const labelled = (sheet: SheetToAdd, { tag }: PageElement): SheetToAdd =>
+  sheet.href === undefined ? { ...sheet, label: `${sheet.label} in ${tag}` } : sheet;
 
 /** By the answer of HTTP; 0 stands for none. */
 export function statusFor(answer = 200): SheetStatus {

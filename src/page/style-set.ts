@@ -25,7 +25,9 @@ export interface Scope {
 /** One run of declarations of a style rule, with all that decides whether and how strongly it applies. */
 export interface StyleBlock {
   readonly sheet: number;
-  /** Order of appearance over all sheets. */
+  /** Number of the component in whose shadow trees it counts, in `page.components`; undefined for the document's own. */
+  readonly component?: number;
+  /** Order of appearance over all sheets of its tree. */
   readonly order: number;
   readonly selectors: readonly Selector[];
   readonly selectorText: string;

@@ -33,14 +33,14 @@ export interface LiveNode {
   readonly attributes: readonly (readonly [name: string, value: string])[];
   /** Its texts and, by number, its children, in order. */
   readonly content: readonly (string | number)[];
-  /** Whether it holds a shadow tree that scripts may see; what is inside is not read. */
-  readonly hasShadow?: true;
+  /** Texts and topmost elements of its shadow tree, where it has one that scripts may see. */
+  readonly shadow?: readonly (string | number)[];
 }
 
 /** A document's tree as data: scripts build what no markup can say. */
 export interface LiveTree {
   readonly quirks: boolean;
-  /** In document order, numbered from 0. */
+  /** Numbered from 0: those of the document in its order, then those of each shadow tree in the order of their hosts. */
   readonly nodes: readonly LiveNode[];
 }
 
@@ -74,6 +74,8 @@ export interface PageSource {
   readonly tree?: LiveTree;
   /** All sheets of a live document but the imported ones, in place of those that the markup names. */
   readonly styles?: readonly StyleSource[];
+  /** Sheets of shadow trees, by number in `styles`, in their order; a sheet that trees share stands there once. */
+  readonly shadowStyles?: readonly { readonly host: number; readonly styles: readonly number[] }[];
   /** Linked and imported sheets in any order; one that nothing names is taken as loaded last. */
   readonly sheets?: readonly SheetSource[];
   readonly conditions?: Partial<Conditions>;

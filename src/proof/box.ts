@@ -18,7 +18,7 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
   const element = elementOf(target);
   const pseudo = pseudoOf(target);
   const value = (longhand: string) => computedOf(page, target, longhand);
-  const parent = boxAround(page, pseudo ? element : element.parent);
+  const parent = boxAround(page, pseudo ? element : element.drawnIn);
   const type = (element.attributes.get('type') ?? '').toLowerCase();
   return {
     tag: pseudo ? '' : element.tag,
@@ -63,7 +63,7 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
 /** The nearest box that is made: `display: contents` makes none (CSS Display 3 §2.5). */
 function boxAround(page: Page, element: PageElement | null): PageElement | null {
   let box = element;
-  while (box && computedOf(page, box, 'display') === 'contents') box = box.parent;
+  while (box && computedOf(page, box, 'display') === 'contents') box = box.drawnIn;
   return box;
 }
 

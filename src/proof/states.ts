@@ -74,6 +74,7 @@ function mayHaveState(page: Page, { compounds, pseudoStates }: Selector): boolea
             case 'dir':
             case 'namespace':
             case 'anchor':
+            case 'host':
               return false;
           }
         }),
@@ -170,6 +171,7 @@ class Wanted {
       case 'dir':
       case 'namespace':
       case 'anchor':
+      case 'host':
         return;
     }
   }
@@ -236,6 +238,7 @@ class Wanted {
       case 'dir':
       case 'namespace':
       case 'anchor':
+      case 'host':
         return [test];
     }
   }
@@ -280,7 +283,7 @@ function classNames(page: Page): ClassNames {
       for (const { compounds } of list)
         for (const { classes, tests } of compounds) {
           for (const name of classes) inSheets.add(name);
-          for (const test of tests) if ('list' in test) collect(test.list);
+          for (const test of tests) if ('list' in test) collect(test.list ?? []);
         }
     };
     for (const { selectors } of page.styles.blocks) collect(selectors);

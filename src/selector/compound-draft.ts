@@ -1,4 +1,4 @@
-import type { Compound, Selector, Specificity, Test } from './types.js';
+import type { Compound, Selector, Specificity, Test, Through } from './types.js';
 
 /** Lists that stay empty, as most do, are all this one. */
 export const none: readonly never[] = Object.freeze([]);
@@ -16,6 +16,7 @@ export class CompoundDraft {
   classes = none as unknown as number[];
   tests = none as unknown as Test[];
   pseudo = '';
+  through?: Through;
   pseudoStates = none as unknown as Test[];
   readonly specificity: [number, number, number] = [0, 0, 0];
 
@@ -31,8 +32,13 @@ export class CompoundDraft {
 
   /** A test of the element, or of the pseudo-element where one stands before it. */
   addTest(test: Test): void {
-    if (this.pseudo) this.pseudoStates = withOneMore(this.pseudoStates, test);
+    if (this.pseudo || this.through) this.pseudoStates = withOneMore(this.pseudoStates, test);
     else this.tests = withOneMore(this.tests, test);
+  }
+
+  /** What stands at the end, where nothing may follow but states; '' for an element. */
+  get ending(): string {
+    return this.pseudo || (this.through ? `::${this.through.kind}()` : '');
   }
 
   get compound(): Compound {

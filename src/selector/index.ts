@@ -1,4 +1,4 @@
-export { Names, htmlNamespace, type Tree } from './tree.js';
+export { Names, htmlNamespace, type Tree, type TreeRoot } from './tree.js';
 export {
   packSpecificity,
   specificityText,
@@ -8,9 +8,19 @@ export {
   type Selector,
   type Specificity,
   type Test,
+  type Through,
 } from './types.js';
 export type { SelectorScope } from './parse.js';
 export { parseSelectors, readSelectors, specificityOf } from './read.js';
-export { matchContext, matches, matchesAny, matchesNames, type MatchContext } from './match.js';
+export {
+  asksForHost,
+  matchContext,
+  matches,
+  matchesAny,
+  matchesNames,
+  statesHold,
+  type MatchContext,
+} from './match.js';
+export { ownParts, partsSeen, slotsOf, type SeenPart } from './trees.js';
 export { rowsNamed, selectRows } from './select.js';
 export { selectorTexts } from './syntax.js';

@@ -81,7 +81,7 @@ export class SelectorParser {
       at = next;
       const joint = this.#combinator(at, to);
       if (!joint) break;
-      if (draft.pseudo) this.#fail(at, `nothing can follow ${draft.pseudo}`);
+      if (draft.ending) this.#fail(at, `nothing can follow ${draft.ending}`);
       combinators.push(joint.combinator);
       at = joint.next;
     }
@@ -121,6 +121,7 @@ export class SelectorParser {
       compounds,
       combinators: combinators.length ? combinators : none,
       pseudo: last.pseudo,
+      ...(last.through ? { through: last.through } : {}),
       pseudoStates: last.pseudoStates,
       specificity,
     };
@@ -140,7 +141,7 @@ export class SelectorParser {
       draft.addTest({ kind: 'pseudo-class', name: 'scope' });
       return;
     }
-    const list = this.scope.parents.filter((parent) => parent.pseudo === '');
+    const list = this.scope.parents.filter(({ pseudo, through }) => pseudo === '' && !through);
     draft.addTest({ kind: 'any', list });
     add(draft.specificity, greatest(this.scope.parents));
   }
@@ -166,6 +167,7 @@ export class SelectorParser {
       namespaces: this.scope.namespaces,
       names: this.scope.names,
     });
+    const isUniversal = at > from && draft.tag < 0;
     for (let next = at; next < to; at = next) {
       next = this.#simple(at, to, draft, depth, mode);
       if (next === at) break;
@@ -174,6 +176,9 @@ export class SelectorParser {
       const found = tokenText(this.tokens, at).trim();
       this.#fail(at, at >= to ? 'a selector is missing' : `"${found}" does not begin a selector`);
     }
+    // A host has no type either, so that even `*:host` matches nothing.
+    if (isUniversal && draft.tests.some(({ kind }) => kind === 'host'))
+      draft.addTest({ kind: 'any', list: [] });
     return { draft, next: at };
   }
 
@@ -227,8 +232,8 @@ export class SelectorParser {
     return names.intern(quirks ? key.toLowerCase() : key);
   }
 
-  #notBehindPseudo(at: number, { pseudo }: CompoundDraft, what: string): void {
-    if (pseudo) this.#fail(at, `${what} cannot follow ${pseudo}`);
+  #notBehindPseudo(at: number, { ending }: CompoundDraft, what: string): void {
+    if (ending) this.#fail(at, `${what} cannot follow ${ending}`);
   }
 
   #pseudo(colon: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {
@@ -244,20 +249,18 @@ export class SelectorParser {
     if (type === kinds.Function && close > to) this.#fail(colon, `the ")" of :${name}() is missing`);
     const next = Math.min(close, to) + 1;
     if (isElement || pseudoElements[name]?.legacy) {
-      this.#pseudoElement(
-        colon,
-        name,
-        type === kinds.Function ? [at + 1, Math.min(close, to)] : undefined,
+      this.#pseudoElement(colon, name, type === kinds.Function ? [at + 1, Math.min(close, to)] : undefined, {
         draft,
+        depth,
         mode,
-      );
+      });
       return next;
     }
     if (type === kinds.Ident) {
-      if (!Object.hasOwn(pseudoClasses, name))
+      if (name !== 'host' && !Object.hasOwn(pseudoClasses, name))
         this.#fail(colon, `there is no pseudo-class ":${name}"`, () => nearPseudoClass(name));
       if (name === 'scope' && !this.scope.onlyAmpersand) this.#usesScope = true;
-      draft.addTest({ kind: 'pseudo-class', name });
+      draft.addTest(name === 'host' ? { kind: 'host', above: false } : { kind: 'pseudo-class', name });
       draft.specificity[1]++;
     } else this.#functional(colon, name, [at + 1, Math.min(close, to)], { draft, depth, mode });
     return next;
@@ -267,15 +270,19 @@ export class SelectorParser {
     colon: number,
     name: string,
     args: [number, number] | undefined,
-    draft: CompoundDraft,
-    mode: Mode,
+    { draft, depth, mode }: { draft: CompoundDraft; depth: number; mode: Mode },
   ): void {
     if (!isPseudoElement(name)) this.#fail(colon, `there is no pseudo-element "::${name}"`);
     if (mode !== 'plain') this.#fail(colon, `::${name} cannot stand inside :is(), :not() or :has()`);
     const takes = pseudoElements[name]?.takes;
     if (!!takes !== !!args)
       this.#fail(colon, takes ? `::${name}() needs a name in brackets` : `::${name} takes no brackets`);
-    if (draft.pseudo && !/^::(part|slotted|details-content|before|after|-webkit-)/.test(draft.pseudo)) {
+    if (args && (name === 'part' || name === 'slotted')) {
+      if (draft.ending) this.#fail(colon, `::${name}() cannot follow ${draft.ending}`);
+      this.#through(colon, name, args, { draft, depth });
+      return;
+    }
+    if (draft.pseudo && !/^::(details-content|before|after|-webkit-)/.test(draft.pseudo)) {
       this.#fail(colon, `::${name} cannot follow ${draft.pseudo}`);
     }
     const inner = args
@@ -285,6 +292,29 @@ export class SelectorParser {
       : '';
     draft.pseudo += `::${name}${inner}`;
     draft.specificity[2]++;
+  }
+
+  #through(
+    colon: number,
+    name: 'part' | 'slotted',
+    args: [number, number],
+    { draft, depth }: { draft: CompoundDraft; depth: number },
+  ): void {
+    draft.specificity[2]++;
+    if (name === 'part') {
+      const names = tokenText(this.tokens, ...args)
+        .trim()
+        .split(/\s+/);
+      if (!names.every((one) => /^-?(?:[\w-]|\\.|[^\0-\x7f])+$/.test(one) && !/^-?\d/.test(one)))
+        this.#fail(colon, '::part() takes names of parts, with spaces between');
+      draft.through = { kind: 'part', names: names.map((one) => ident.decode(one)) };
+      return;
+    }
+    const list = this.list(...args, depth + 1, 'in-pseudo');
+    if (list.length !== 1 || list[0].compounds.length > 1)
+      this.#fail(colon, '::slotted() takes one selector without anything around it');
+    draft.through = { kind: 'slotted', list };
+    add(draft.specificity, greatest(list));
   }
 
   #functional(
@@ -340,10 +370,19 @@ export class SelectorParser {
         draft.addTest({ kind: 'dir', direction: tokenText(this.tokens, from, to).trim().toLowerCase() });
         break;
       case 'host':
-      case 'host-context':
+      case 'host-context': {
+        const list = this.list(from, to, depth + 1, inner);
+        if (list.length !== 1 || list[0].compounds.length > 1)
+          this.#fail(colon, `:${name}() takes one selector without anything around it`);
+        draft.addTest({ kind: 'host', list, above: name === 'host-context' });
+        add(draft.specificity, greatest(list));
+        break;
+      }
       case 'state':
+        draft.addTest({ kind: 'pseudo-class', name: `state(${tokenText(this.tokens, from, to).trim()})` });
+        break;
       case 'active-view-transition-type':
-        draft.addTest({ kind: 'pseudo-class', name: 'host' });
+        draft.addTest({ kind: 'pseudo-class', name: 'current' });
         break;
       default:
         this.#fail(colon, `there is no pseudo-class ":${name}()"`, () => nearPseudoClass(name));

@@ -5,7 +5,7 @@ import type { Tree } from './tree.js';
 /** Whether a pseudo-class without arguments holds. Names come from the table in src/facts/. */
 export function matchPseudoClass(name: string, row: number, context: MatchContext): boolean {
   const { tree } = context;
-  const kind = pseudoClasses[name];
+  const kind = pseudoClasses[name] ?? 'held';
   switch (kind) {
     case 'held':
       return tree.held.get(name)?.has(row) ?? false;
@@ -26,6 +26,7 @@ function inTree(name: string, row: number, { tree, scopeRoot }: MatchContext): b
     case 'root':
       return row === 0;
     case 'scope':
+      // Outside of a scope it is the document's root; a shadow tree has no such element.
       return row === (scopeRoot < 0 ? 0 : scopeRoot);
     case 'empty':
       return tree.firstChild[row] < 0 && tree.hasText[row] === 0;
@@ -92,7 +93,7 @@ function fromMarkup(name: string, row: number, tree: Tree): boolean {
       if (name === 'link' && tree.held.get('visited')?.has(row)) return false;
       return (/^(a|area)$/.test(control.tag) && control.has('href')) || isSvgLink(row, tree);
     case 'defined':
-      return !control.tag.includes('-') && !control.has('is');
+      return (!control.tag.includes('-') && !control.has('is')) || tree.shadow(row) >= 0;
     case 'open':
       return /^(details|dialog)$/.test(control.tag) && control.has('open');
     case 'enabled':

@@ -1,18 +1,39 @@
-import { matchContext, matches } from './match.js';
+import { matchContext, matches, statesHold } from './match.js';
+import { partsSeen } from './trees.js';
+import type { Selector } from './types.js';
 import { parseSelectors } from './read.js';
 import type { Tree } from './tree.js';
 
 /**
  * Rows of all elements that a selector list matches, in document order; a pseudo-element counts for
- * its element. [] for none.
+ * its element. Seen from the document, or from another tree by its number; `::part()` gives the parts. [] for none.
  * @throws YeltoError on an invalid selector.
  */
-export function selectRows(tree: Tree, selector: string): number[] {
+export function selectRows(tree: Tree, selector: string, home = 0): number[] {
   const list = parseSelectors(selector, { names: tree.names, quirks: tree.quirks });
-  const context = matchContext(tree);
+  const context = matchContext(tree, home);
+  const { start, end } = tree.roots[home];
   const rows: number[] = [];
-  for (let row = 0; row < tree.size; row++)
-    if (list.some((one) => matches(one, row, context))) rows.push(row);
+  for (let row = start; row < end; row++)
+    if (list.some((one) => !one.through && matches(one, row, context))) rows.push(row);
+  for (const one of list) if (one.through?.kind === 'part') rows.push(...partRows(tree, one, home));
+  return rows;
+}
+
+function partRows(tree: Tree, selector: Selector, home: number): number[] {
+  const { through } = selector;
+  const names = through?.kind === 'part' ? through.names : [];
+  const context = matchContext(tree, home);
+  const rows: number[] = [];
+  for (let row = tree.roots[0].end; row < tree.size; row++) {
+    const isSeen = partsSeen(tree, row).some(
+      (part) =>
+        tree.root[part.host] === home &&
+        names.every((name) => part.names.includes(name)) &&
+        matches(selector, part.host, context),
+    );
+    if (isSeen && statesHold(selector, row, matchContext(tree, tree.root[row]))) rows.push(row);
+  }
   return rows;
 }
 

@@ -23,6 +23,15 @@ export class Names {
   }
 }
 
+/** One node tree: the document's, or a shadow tree. */
+export interface TreeRoot {
+  /** −1 for the document. */
+  readonly host: number;
+  readonly start: number;
+  /** Row after the last. */
+  readonly end: number;
+}
+
 export const htmlNamespace = 'http://www.w3.org/1999/xhtml';
 
 /**
@@ -55,6 +64,17 @@ export interface Tree {
   /** The tag as `PageElement.tag` has it. */
   readonly tagOf: (row: number) => string;
   readonly namespaceOf: (row: number) => string;
+  /** Number of the tree that an element stands in; 0 for the document's own. */
+  readonly root: Int32Array;
+  /** All trees, the document's own first; of each its rows, which follow each other, and the row of its host. */
+  readonly roots: readonly TreeRoot[];
+  /** Number of the shadow tree of an element; −1 for none. */
+  readonly shadow: (row: number) => number;
+  /**
+   * What an element inherits from and is drawn in (CSS Scoping 1 §3.4): the slot that it is assigned to, else its parent,
+   * for the topmost of a shadow tree its host. The same column as `parent` where there are no shadow trees.
+   */
+  readonly flatParent: Int32Array;
   /** Rows for which each held pseudo-class (without colon) is true. */
   readonly held: ReadonlyMap<string, ReadonlySet<number>>;
 }

@@ -20,7 +20,16 @@ export type Test =
   | { readonly kind: 'lang'; readonly ranges: readonly string[] }
   | { readonly kind: 'dir'; readonly direction: string }
   | { readonly kind: 'namespace'; readonly namespace: string }
-  | { readonly kind: 'anchor' };
+  | { readonly kind: 'anchor' }
+  /** `:host` of the tree that the rule stands in: with one of a list, or (`above`) anything around it with one. */
+  | { readonly kind: 'host'; readonly list?: readonly Selector[]; readonly above: boolean };
+
+/** How a selector reaches into another tree from the element that its compounds match. */
+export type Through =
+  /** Inside the shadow tree of the element (CSS Shadow Parts 1 §3). */
+  | { readonly kind: 'part'; readonly names: readonly string[] }
+  /** What is assigned to the element, a slot (CSS Scoping 1 §3.2.4). */
+  | { readonly kind: 'slotted'; readonly list: readonly Selector[] };
 
 export interface AttributeTest {
   readonly name: string;
@@ -47,7 +56,9 @@ export interface Selector {
   readonly combinators: readonly Combinator[];
   /** '' for an element, otherwise the pseudo-element(s) as written in lower case, `::before`. */
   readonly pseudo: string;
-  /** Pseudo-classes behind the pseudo-element; they hold only while held. */
+  /** Into another tree, before the pseudo-element. */
+  readonly through?: Through;
+  /** Pseudo-classes behind the pseudo-element, or behind what stands in another tree. */
   readonly pseudoStates: readonly Test[];
   readonly specificity: Specificity;
 }

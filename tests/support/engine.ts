@@ -141,17 +141,31 @@ async function loadRewritten(
       : route.fulfill({ contentType: 'text/css; charset=utf-8', body: css });
   });
   await tab.goto(base, { waitUntil: 'load' });
-  const embedded = page.sheets.flatMap(({ how }, i) => (how === 'embedded' ? [sheets[i]] : []));
+  const embedded = page.sheets.flatMap(({ how }, i) =>
+    how === 'embedded' ? [{ own: page.sheets[i].css, css: sheets[i] }] : [],
+  );
   const added = page.sheets.flatMap(({ how }, i) => (how === 'added' ? [sheets[i]] : []));
   await tab.evaluate(
     ({ embedded, added, attributes, names }) => {
-      const elements = document.querySelectorAll('*');
+      const roots: (Document | ShadowRoot)[] = [document];
+      const elements = [...document.querySelectorAll('*')];
+      for (let i = 0; i < elements.length; i++) {
+        const { shadowRoot } = elements[i];
+        if (!shadowRoot) continue;
+        roots.push(shadowRoot);
+        elements.push(...shadowRoot.querySelectorAll('*'));
+      }
       for (const { index, style } of attributes) elements[index].setAttribute('style', style);
       for (const name of names) CSS.registerProperty({ name: `--y-${name}`, syntax: '*', inherits: false });
       const styles = [...document.querySelectorAll('style')].filter((style) =>
         /^(|text\/css)$/i.test(style.type),
       );
-      styles.forEach((style, i) => (style.textContent = embedded[i]));
+      styles.forEach((style, i) => (style.textContent = embedded[i].css));
+      // Equal sheets of several shadow trees are one to us.
+      const inside = new Map(embedded.slice(styles.length).map(({ own, css }) => [own, css]));
+      for (const root of roots.slice(1))
+        for (const style of root.querySelectorAll('style'))
+          style.textContent = inside.get(style.textContent ?? '') ?? '';
       for (const css of added) {
         const sheet = new CSSStyleSheet();
         sheet.replaceSync(css);
@@ -167,27 +181,41 @@ function readWinners(
   tab: Tab,
   names: readonly string[],
   pseudos: readonly string[],
-): Promise<Record<string, string>[][]> {
+): Promise<(Record<string, string> | undefined)[][]> {
   return tab.evaluate(
-    ({ names, pseudos }) =>
-      [...document.querySelectorAll('*')].map((element) =>
+    ({ names, pseudos }) => {
+      const elements = [...document.querySelectorAll('*')];
+      for (let i = 0; i < elements.length; i++)
+        elements.push(...(elements[i].shadowRoot?.querySelectorAll('*') ?? []));
+      // What no slot shows has no style.
+      const isDrawn = (element: Element): boolean => {
+        const { parentElement: parent, assignedSlot } = element;
+        if (assignedSlot) return isDrawn(assignedSlot);
+        if (parent?.shadowRoot) return false;
+        if (parent instanceof HTMLSlotElement && parent.assignedNodes().length) return false;
+        const root = element.getRootNode();
+        return parent ? isDrawn(parent) : root instanceof ShadowRoot ? isDrawn(root.host) : true;
+      };
+      return elements.map((element) =>
         pseudos.map((pseudo) => {
           const style = getComputedStyle(element, pseudo || null);
           const won: Record<string, string> = {};
+          if (!isDrawn(element)) return undefined;
           for (const name of names) {
             const number = style.getPropertyValue(`--y-${name}`);
             if (number !== '') won[name] = number.trim();
           }
           return won;
         }),
-      ),
+      );
+    },
     { names, pseudos },
   );
 }
 
 function compare(
   page: Page,
-  engine: Record<string, string>[][],
+  engine: (Record<string, string> | undefined)[][],
   numbered: readonly Numbered[],
   names: readonly string[],
   pseudos: readonly string[],
@@ -199,6 +227,7 @@ function compare(
   const longhandsByKey = new Map(numbered.map(({ key, longhands }) => [key, new Set(longhands)]));
   page.elements.forEach((element, row) => {
     pseudos.forEach((pseudo, p) => {
+      if (engine[row] && !engine[row][p]) return;
       for (const name of names) {
         compared++;
         const number = engine[row]?.[p]?.[name];
