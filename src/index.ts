@@ -45,9 +45,11 @@ export {
   type Target,
 } from './cascade/index.js';
 export {
+  componentsOf,
   hooks,
   summarise,
   toggledStates,
+  type Component,
   type Hook,
   type Summary,
   type ToggledState,

@@ -1,4 +1,4 @@
-import { heldMark, makeOwnSheet } from './own.js';
+import { heldMark, liveShadows, makeOwnSheet } from './own.js';
 
 /** A claim of the cascade's about one element of a live document. */
 export interface LiveClaim {
@@ -32,7 +32,9 @@ export function checkClaims(
   const window = document.defaultView!;
   endTransitions(document);
   const probe = makeOwnSheet(document);
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, probe];
+  // A sheet of the document does not reach into shadow trees: the same one stands in each.
+  const roots: DocumentOrShadowRoot[] = [document, ...liveShadows(document)];
+  for (const root of roots) root.adoptedStyleSheets = [...root.adoptedStyleSheets, probe];
   try {
     return claims.map(({ claim, element }) => {
       if (!element?.isConnected || !('style' in element)) return 'unasked';
@@ -41,7 +43,8 @@ export function checkClaims(
         : checkElement(window, element as HTMLElement, claim);
     });
   } finally {
-    document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== probe);
+    for (const root of roots)
+      root.adoptedStyleSheets = root.adoptedStyleSheets.filter((one) => one !== probe);
   }
 }
 

@@ -1,3 +1,5 @@
+import { elementAbove } from './own.js';
+
 /** Finds things again after a page has rebuilt itself. */
 export interface Follower {
   /** From now on these. */
@@ -33,9 +35,9 @@ export function makeFollower(): Follower {
 /** Names and places from the root down: equal for the same thing in a tree that was built anew. */
 function pathOf(element: Element): string {
   const steps: string[] = [];
-  for (let at: Element | null = element; at; at = at.parentElement) {
+  for (let at: Element | null = element; at; at = elementAbove(at)) {
     const { localName, id } = at;
-    const like = [...(at.parentElement?.children ?? [])].filter((one) => one.localName === localName);
+    const like = [...(at.parentNode?.children ?? [])].filter((one) => one.localName === localName);
     steps.unshift(`${localName}#${id}.${at.getAttribute('class') ?? ''}:${like.indexOf(at)}`);
   }
   return steps.join(' > ');

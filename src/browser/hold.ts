@@ -1,4 +1,4 @@
-import { heldMark } from './own.js';
+import { elementAbove, heldMark, liveShadows } from './own.js';
 
 /** States that also hold for every enclosing box (Selectors 4 §9.1–9.3). */
 const climbing: Readonly<Record<string, string>> = {
@@ -105,7 +105,8 @@ function styleRules(document: Document): CSSStyleRule[] {
       else if ('cssRules' in rule) visit(() => rule.cssRules as CSSRuleList);
     }
   };
-  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) visit(() => sheet.cssRules);
+  for (const root of [document, ...liveShadows(document)])
+    for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) visit(() => sheet.cssRules);
   return found;
 }
 
@@ -134,6 +135,6 @@ function mark(element: Element, pseudo: string, pseudos: Set<string>): (() => vo
   add(element, pseudo);
   if (pseudo === 'focus-visible') add(element, 'focus');
   const above = climbing[pseudo] ?? (pseudo === 'focus-visible' ? 'focus-within' : undefined);
-  for (let up: Element | null = above ? element : null; up && above; up = up.parentElement) add(up, above);
+  for (let up: Element | null = above ? element : null; up && above; up = elementAbove(up)) add(up, above);
   return backs;
 }

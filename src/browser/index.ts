@@ -10,7 +10,7 @@ export {
   type WhatIf,
 } from './messages.js';
 export { liveElements } from './own.js';
-export { readDocument } from './read-document.js';
+export { markupWithShadows, readDocument } from './read-document.js';
 export { saveCapture, type CaptureFile } from './save-capture.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';
 export { whenStill } from './watch.js';

@@ -19,7 +19,27 @@ export function isOwnSheet(sheet: CSSStyleSheet): boolean {
   return ownSheets.has(sheet) || (sheet.ownerNode as Element | null)?.closest?.(`[${ownMark}]`) != null;
 }
 
-/** All elements in document order, Yelto's own left out. */
+/**
+ * All elements in document order, and behind them those of each open shadow tree in the order of their hosts; Yelto's own
+ * left out.
+ */
 export function liveElements(document: Document): Element[] {
-  return [...document.querySelectorAll('*')].filter((element) => !element.closest(`[${ownMark}]`));
+  const elements = elementsOf(document);
+  // The list grows while it is walked: trees in trees.
+  for (const { shadowRoot } of elements) if (shadowRoot) elements.push(...elementsOf(shadowRoot));
+  return elements;
+}
+
+const elementsOf = (root: Document | ShadowRoot): Element[] =>
+  [...root.querySelectorAll('*')].filter((element) => !element.closest(`[${ownMark}]`));
+
+/** The open shadow trees of a document, in the order of their hosts. */
+export const liveShadows = (document: Document): ShadowRoot[] =>
+  liveElements(document).flatMap(({ shadowRoot }) => shadowRoot ?? []);
+
+/** What encloses an element; of the topmost in a shadow tree its host. */
+export function elementAbove(element: Element): Element | null {
+  if (element.parentElement) return element.parentElement;
+  const root = element.getRootNode();
+  return 'host' in root ? (root as ShadowRoot).host : null;
 }

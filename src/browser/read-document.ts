@@ -1,6 +1,6 @@
 import type { ContainerSize, PageSource } from '../page/index.js';
 import type { Originals } from './hold.js';
-import { liveElements } from './own.js';
+import { liveElements, liveShadows } from './own.js';
 import { readStyles } from './read-styles.js';
 import { readTree } from './read-tree.js';
 
@@ -17,7 +17,10 @@ export async function readDocument(
   const window = document.defaultView;
   const tree = readTree(document, originals);
   const numbers = new Map(liveElements(document).map((element, index) => [element, index]));
-  const { styles, imported } = await readStyles(document, (element) => numbers.get(element) ?? -1);
+  const { styles, imported, shadowStyles } = await readStyles(
+    document,
+    (element) => numbers.get(element) ?? -1,
+  );
   const width = window?.innerWidth || 1280;
   const height = window?.innerHeight || 800;
   return {
@@ -25,9 +28,25 @@ export async function readDocument(
     html: '',
     tree,
     styles,
+    ...(shadowStyles.length ? { shadowStyles } : {}),
     sheets: imported,
     conditions: { width, height, preferences: readPreferences(window), containers: readContainers(document) },
   };
+}
+
+/**
+ * The markup of a document as it stands, its open shadow trees written as declared ones (HTML Standard §8.5.4);
+ * undefined where it has none.
+ */
+export function markupWithShadows(document: Document): string | undefined {
+  const shadowRoots = liveShadows(document);
+  const { doctype, documentElement: root } = document;
+  if (!shadowRoots.length || !('getHTML' in root)) return undefined;
+  const inner = root.getHTML({ shadowRoots });
+  const outer = (root.cloneNode(false) as Element).outerHTML;
+  const close = outer.lastIndexOf('</');
+  const front = doctype ? new XMLSerializer().serializeToString(doctype) : '';
+  return front + outer.slice(0, close) + inner + outer.slice(close);
 }
 
 /** The content boxes of all containers, which only the layout knows. */

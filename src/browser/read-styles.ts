@@ -1,17 +1,21 @@
 import type { SheetSource, StyleSource } from '../page/index.js';
 import { deepestImport, mapHref, tooDeep } from '../sheet/index.js';
 import { withoutMarks } from './hold.js';
-import { isOwnSheet, makeOwnSheet } from './own.js';
+import { isOwnSheet, liveShadows, makeOwnSheet } from './own.js';
 
 /** The sheets of a document in the order of the cascade, and the texts of those that they import. */
 export interface ReadStyles {
   readonly styles: readonly StyleSource[];
   readonly imported: readonly SheetSource[];
+  /** Which of them count in which shadow tree. */
+  readonly shadowStyles: readonly { readonly host: number; readonly styles: readonly number[] }[];
 }
 
 /** Rules as they stood when they were looked at; undefined where the browser does not let them be read. */
 interface Snapshot {
   readonly sheet: CSSStyleSheet;
+  readonly isOff: boolean;
+  readonly media: string;
   readonly rules?: readonly string[];
   readonly imports: readonly {
     readonly href: string;
@@ -30,16 +34,46 @@ export async function readStyles(
   numberOf: (element: Element) => number,
 ): Promise<ReadStyles> {
   // What stands now, all at once; texts come later.
-  const snapshots = [...document.styleSheets, ...document.adoptedStyleSheets]
-    .filter((sheet) => !isOwnSheet(sheet))
-    .map((sheet) => ({ ...snapshotOf(sheet), isOff: sheet.disabled, media: sheet.media.mediaText }));
+  const shadows = liveShadows(document).map((root) => ({ root, sheets: sheetsOf(root) }));
+  const own = snapshotsOf(sheetsOf(document));
+  // A sheet that many trees adopt is read once.
+  const inside = snapshotsOf([...new Set(shadows.flatMap(({ sheets }) => sheets))]);
   const missing = missingLinks(document, numberOf);
+  const imported = new Map<string, SheetSource>();
+  const read = (snapshots: readonly Snapshot[]) => readSheets(snapshots, { document, imported, numberOf });
+  const [styles, innerStyles] = await Promise.all([read(own), read(inside)]);
+  for (const one of missing) {
+    const behind = styles.findIndex(({ owner = Infinity }) => owner > one.owner);
+    styles.splice(behind < 0 ? styles.length : behind, 0, one);
+  }
+  const places = new Map(inside.map(({ sheet }, i) => [sheet, styles.length + i]));
+  const shadowStyles = shadows.map(({ root, sheets }) => ({
+    host: numberOf(root.host),
+    styles: sheets.map((sheet) => places.get(sheet)!),
+  }));
+  return { styles: [...styles, ...innerStyles], imported: [...imported.values()], shadowStyles };
+}
+
+const sheetsOf = (root: DocumentOrShadowRoot): CSSStyleSheet[] =>
+  [...root.styleSheets, ...root.adoptedStyleSheets].filter((sheet) => !isOwnSheet(sheet));
+
+const snapshotsOf = (sheets: readonly CSSStyleSheet[]): Snapshot[] =>
+  sheets.map((sheet) => snapshotOf(sheet));
+
+async function readSheets(
+  snapshots: readonly Snapshot[],
+  to: {
+    readonly document: Document;
+    readonly imported: Map<string, SheetSource>;
+    readonly numberOf: (element: Element) => number;
+  },
+): Promise<StyleSource[]> {
+  const { document, imported, numberOf } = to;
   // All at once: one that never comes keeps nobody waiting but itself.
   const files = await Promise.all(
     snapshots.map(({ sheet, rules }) => (rules ? textAt(sheet.href) : undefined)),
   );
-  const imported = new Map<string, SheetSource>();
-  let embedded = 0;
+  const embedded = new Map<Node, number>();
   const styles: StyleSource[] = [];
   for (const [i, one] of snapshots.entries()) {
     const { sheet, isOff, media } = one;
@@ -49,15 +83,9 @@ export async function readStyles(
     const read = readSnapshot(one, file ? file.text : (owner?.textContent ?? undefined), document);
     const map = read && sheet.href && read.css === file?.text ? await mapOf(read.css, sheet.href) : undefined;
     await readImports(one, imported, document);
-    const label = sheet.href
-      ? undefined
-      : owner
-        ? `<style> ${++embedded}${read?.isByScript ? ', filled by a script' : ''}`
-        : 'a sheet put in by a script';
     styles.push({
       ...(owner ? { owner: numberOf(owner) } : {}),
-      ...(sheet.href ? { href: sheet.href } : {}),
-      ...(label ? { label } : {}),
+      ...(sheet.href ? { href: sheet.href } : { label: labelOf(owner, read?.isByScript, embedded) }),
       ...(read?.isByScript ? { isByScript: true } : {}),
       css: read?.css ?? '',
       ...(map ? { map } : {}),
@@ -65,14 +93,20 @@ export async function readStyles(
       status: isOff ? 'disabled' : !read ? 'unread' : isRefused(one, file) ? 'missing' : 'loaded',
     });
   }
-  for (const one of missing) {
-    const behind = styles.findIndex(({ owner = Infinity }) => owner > one.owner);
-    styles.splice(behind < 0 ? styles.length : behind, 0, one);
-  }
-  return { styles, imported: [...imported.values()] };
+  return styles;
+}
+
+/** `embedded` counts the `<style>` elements of each tree. */
+function labelOf(owner: Element | null, isByScript = false, embedded: Map<Node, number>): string {
+  if (!owner) return 'a sheet put in by a script';
+  const root = owner.getRootNode();
+  const number = (embedded.get(root) ?? 0) + 1;
+  embedded.set(root, number);
+  return `<style> ${number}${isByScript ? ', filled by a script' : ''}`;
 }
 
 function snapshotOf(sheet: CSSStyleSheet, depth = 0): Snapshot {
+  const plain = { sheet, isOff: sheet.disabled, media: sheet.media.mediaText };
   try {
     const rules = [...sheet.cssRules];
     const imports = rules.flatMap((rule) => {
@@ -82,9 +116,9 @@ function snapshotOf(sheet: CSSStyleSheet, depth = 0): Snapshot {
       const href = inner?.href ?? new URL(rule.href, sheet.href ?? document.baseURI).href;
       return [{ href, isTooDeep, inner: inner ? snapshotOf(inner, depth + 1) : undefined }];
     });
-    return { sheet, rules: rules.map(({ cssText }) => withoutMarks(cssText)), imports };
+    return { ...plain, rules: rules.map(({ cssText }) => withoutMarks(cssText)), imports };
   } catch {
-    return { sheet, imports: [] };
+    return { ...plain, imports: [] };
   }
 }
 

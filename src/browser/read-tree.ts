@@ -11,22 +11,22 @@ const html = 'http://www.w3.org/1999/xhtml';
 export function readTree(document: Document, originals?: Originals): LiveTree {
   const elements = liveElements(document);
   const numbers = new Map(elements.map((element, index) => [element, index]));
+  const contentOf = (children: NodeListOf<ChildNode>) =>
+    [...children].flatMap((child): (string | number)[] => {
+      const number = numbers.get(child as unknown as Element);
+      if (number !== undefined) return [number];
+      // Text, and what XML marks as such.
+      return child.nodeType === 3 || child.nodeType === 4 ? [child.nodeValue ?? ''] : [];
+    });
   const nodes = elements.map((element): LiveNode => {
     const { localName, namespaceURI, attributes, childNodes, parentElement } = element;
-    const content: (string | number)[] = [];
-    for (const child of childNodes) {
-      const number = numbers.get(child as Element);
-      if (number !== undefined) content.push(number);
-      // Text, and what XML marks as such.
-      else if (child.nodeType === 3 || child.nodeType === 4) content.push(child.nodeValue ?? '');
-    }
     return {
       parent: parentElement ? (numbers.get(parentElement) ?? -1) : -1,
       tag: localName,
       ...(namespaceURI === html ? {} : { namespace: namespaceURI ?? '' }),
       attributes: ownAttributes(attributes, originals?.get(element)),
-      content,
-      ...(element.shadowRoot ? { hasShadow: true } : {}),
+      content: contentOf(childNodes),
+      ...(element.shadowRoot ? { shadow: contentOf(element.shadowRoot.childNodes) } : {}),
     };
   });
   return { quirks: document.compatMode === 'BackCompat', nodes };

@@ -37,7 +37,7 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   /** All under a point, what takes no pointer and frames among them; topmost first. */
   const elementsAt = ({ clientX, clientY }: MouseEvent) => {
     shield.disabled = true;
-    const found = document.elementsFromPoint(clientX, clientY);
+    const found = deepElementsAt(document, clientX, clientY);
     shield.disabled = false;
     return found.filter((element) => !element.closest(`[${ownMark}]`));
   };
@@ -91,6 +91,16 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   };
 }
 
+/** All under a point, topmost first; what stands in an open shadow tree before its host. */
+function deepElementsAt(root: Document | ShadowRoot, x: number, y: number): Element[] {
+  return root
+    .elementsFromPoint(x, y)
+    .filter((element) => element.getRootNode() === root)
+    .flatMap((element) =>
+      element.shadowRoot ? [...deepElementsAt(element.shadowRoot, x, y), element] : [element],
+    );
+}
+
 interface Picking {
   readonly isPicking: () => boolean;
   readonly draw: () => void;
@@ -116,7 +126,7 @@ function listenersOf(
       'pointermove',
       (event) => {
         if (!isPicking()) return;
-        const [top] = hasFrames() ? elementsAt(event as MouseEvent) : [event.target as Element];
+        const [top] = hasFrames() ? elementsAt(event as MouseEvent) : [event.composedPath()[0] as Element];
         if (top) events.onHover?.(top);
       },
     ],

@@ -1,10 +1,12 @@
-import { heldMark, isOwnSheet, ownMark } from './own.js';
+import { heldMark, isOwnSheet, liveShadows, ownMark } from './own.js';
 
 /** How long nothing may change before the page is read again, and how long it may go on changing, ms. */
 const quietFor = 150;
 const longest = 1500;
 /** How often the styles are looked at: no event tells of a rule that a script puts in. */
 const lookEvery = 100;
+/** After so many looks it is asked whether there are other shadow trees. */
+const lookForTreesEvery = 5;
 
 /** Sees that a document, or the styles that it has, become others. */
 export interface Watch {
@@ -35,11 +37,23 @@ export function watchDocument(document: Document, onQuiet: () => void, tend: () 
   const observer = new window.MutationObserver((records) => {
     if (records.some((record) => !isOurs(record))) changed();
   });
-  observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
-  let known = stylesOf(document);
+  let roots: readonly (Document | ShadowRoot)[] = [];
+  /** Shadow trees that have come since are watched too. */
+  const observeAll = () => {
+    const now = [document, ...liveShadows(document)];
+    for (const root of now)
+      if (!roots.includes(root))
+        observer.observe(root, { subtree: true, childList: true, attributes: true, characterData: true });
+    if (now.length !== roots.length || now.some((root, i) => root !== roots[i])) roots = now;
+  };
+  observeAll();
+  let known = stylesOf(roots);
+  let ticks = 0;
   const ticking = window.setInterval(() => {
     tend();
-    const now = stylesOf(document);
+    // Looking for them takes longer than looking at what is known.
+    if (++ticks % lookForTreesEvery === 0) observeAll();
+    const now = stylesOf(roots);
     if (now.length !== known.length || now.some((one, i) => !isSame(one, known[i]))) {
       known = now;
       changed();
@@ -77,8 +91,9 @@ interface StyleState {
   readonly rules: number;
 }
 
-function stylesOf(document: Document): StyleState[] {
-  return [...document.styleSheets, ...document.adoptedStyleSheets]
+function stylesOf(roots: readonly (Document | ShadowRoot)[]): StyleState[] {
+  return roots
+    .flatMap((root) => [...root.styleSheets, ...root.adoptedStyleSheets])
     .filter((sheet) => !isOwnSheet(sheet))
     .map((sheet) => ({
       sheet,

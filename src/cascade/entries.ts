@@ -83,6 +83,18 @@ export function sourceLabel(page: Page, declaration: Declaration): string {
   }
 }
 
+const innerSheets = new WeakMap<object, ReadonlySet<number>>();
+
+/** Whether a declaration stands in a sheet of a component's shadow tree. */
+export function isOfComponent(page: Page, { sheet }: Declaration): boolean {
+  let inner = innerSheets.get(page.components);
+  if (!inner) {
+    inner = new Set(page.components.flatMap(({ blocks }) => blocks.map((block) => block.sheet)));
+    innerSheets.set(page.components, inner);
+  }
+  return sheet !== undefined && inner.has(sheet);
+}
+
 const entryLists = new WeakMap<readonly Candidate[], readonly Entry[]>();
 
 function entriesOf(page: Page, candidates: readonly Candidate[]): readonly Entry[] {

@@ -3,7 +3,7 @@ import { isSameValue, longhandsOf } from '../value/index.js';
 import { authoredPlace } from '../sheet/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
-import { sourceLabel, standingContest } from './entries.js';
+import { isOfComponent, sourceLabel, standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { priceOf } from './standing.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
@@ -217,9 +217,14 @@ function variableWords(page: Page, target: Target, name: string): string {
 function priceWords(page: Page, target: Target, property: string, winner: Entry): string {
   const { important, specificity, hopeless } = priceOf(page, target, property);
   if (hopeless) return `Nothing of yours can beat it: ${hopeless}.`;
+  const { host } = elementOf(target);
+  if (host)
+    return `It stands inside the component ${host.tag}: a rule of yours comes in by a part, a variable or inheritance alone, and then beats what is set there. yelto write finds the way.`;
   if (important && specificity.every((part) => part === 0)) return '!important, in any rule that matches.';
   if (important) return `!important, in a rule of at least ${specificityText(specificity)}.`;
   if (winner.declaration.origin === 'user-agent') return 'Any rule that matches.';
+  if (isOfComponent(page, winner.declaration))
+    return 'Any rule that matches: the component’s own gives way to what comes from outside.';
   if (winner.layer) return 'Any rule outside layers that matches.';
   return `A rule of at least ${specificityText(specificity)} that is loaded later, or a stronger one anywhere.`;
 }

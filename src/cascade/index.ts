@@ -1,6 +1,6 @@
 export { animationsOn } from './animation.js';
 export { contest, contests } from './contest.js';
-export { sourceLabel } from './entries.js';
+export { isOfComponent, sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
 export { computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
 export { registeredProperty } from './registered.js';

@@ -26,10 +26,15 @@ export function requirementFor(
 ): Requirement {
   const solution = solutionOf(page);
   const { index } = elementOf(target);
-  const rivals =
+  const all =
     solution
       .contested(index, pseudoOf(target))
       .get(solution.contestedName(index, canonicalProperty(longhand))) ?? [];
+  // What stands further in gives way to the page's own rules whatever its strength, but for what is important there.
+  const outside = treesAround(page, index);
+  const rivals = all.filter((one) => one.level < Level.Author || treeOf(one) >= outside);
+  if (all.some((one) => one.level === Level.AuthorImportant && treeOf(one) < outside))
+    return hopeless('the component’s own sheet sets it as important, which beats everything from outside');
   const animated = animationsOn(page, target).get(canonicalProperty(longhand))?.lasting ?? false;
   const [top] = rivals;
   if (!top || top.level < Level.Author) return { important: animated, strength: 0 };
@@ -54,6 +59,16 @@ export function requirementFor(
   if (firm.layer > -outerLayer)
     return hopeless(`layer ${firm.layerName} sets it as important, which beats everything outside layers`);
   return { important, strength: strengthOver(Level.AuthorImportant, -outerLayer) };
+}
+
+/** The tree of a candidate's rule, seen from the target's own. */
+const treeOf = ({ context, declaration }: Candidate) => (declaration.important ? -context : context);
+
+/** How many trees further out than an element the document's own is. */
+function treesAround({ tree }: Page, row: number): number {
+  let out = 0;
+  for (let at = row; tree.root[at] > 0; at = tree.roots[tree.root[at]].host) out++;
+  return out;
 }
 
 function hopeless(reason: string): Requirement {

@@ -1,6 +1,6 @@
 import type { Command } from 'commander';
 import type { Page, Sheet } from '../page/index.js';
-import { summarise, type UsedValue } from '../hook/index.js';
+import { componentsOf, summarise, type UsedValue } from '../hook/index.js';
 import { count, placeText, shorten, type Fault } from '../text/index.js';
 import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
@@ -23,6 +23,7 @@ export function addSurvey(command: Command, io: Io, done: (code: ExitCode) => vo
           elements: page.elements.length,
           sheets: sheets.map(briefly),
           widths,
+          components: componentsOf(page),
           ...summarise(page),
           faults,
         });
@@ -60,7 +61,7 @@ function report(page: Page, showAll: boolean, io: Io): string {
       ? `It changes at these widths: ${widths.map((width) => `${width}px`).join(', ')}`
       : 'No width changes anything on it.',
   );
-  parts.push(...madeOf(page, showAll, io));
+  parts.push(...componentsReport(page, io), ...madeOf(page, showAll, io));
   parts.push(faultsReport(page.faults, showAll, io));
   parts.push(paint.quiet(`Next: yelto why ${page.name} --text "words on the page"`));
   return parts.join('\n\n');
@@ -103,6 +104,22 @@ function madeOf(page: Page, showAll: boolean, io: Io): string[] {
   ]);
   parts.push(`Names that a selector can hold on to:\n${table(names, io.columns)}`);
   return parts;
+}
+
+function componentsReport(page: Page, io: Io): string[] {
+  const components = componentsOf(page);
+  if (components.length === 0) return [];
+  const rows = components.map(({ tag, hosts, parts, variables }) => [
+    paint.name(tag),
+    `${hosts.length}`,
+    parts.length ? `parts: ${parts.join(', ')}` : 'no parts',
+    variables.length
+      ? `reads ${variables.map(({ name, isSet }) => `${name}${isSet ? '' : ' (nobody sets it)'}`).join(', ')}`
+      : 'reads no variables',
+  ]);
+  return [
+    `Components with a tree of their own, and what they open to your rules:\n${table(rows, io.columns)}`,
+  ];
 }
 
 function faultsReport(faults: readonly Fault[], showAll: boolean, io: Io): string {

@@ -148,7 +148,8 @@ function oneContest(page: Page, group: readonly Contest[], io: Io): string {
   return parts.join('\n');
 }
 
-function nextStep(where: string, { at, text, property }: WhyOptions): string {
-  const target = at !== undefined ? `--at '${at}'` : `--text '${text}'`;
+function nextStep(where: string, { at, text, inside = [], property }: WhyOptions): string {
+  const within = inside.map((one) => `--inside '${one}' `).join('');
+  const target = at !== undefined ? `${within}--at '${at}'` : `--text '${text}'`;
   return paint.quiet(`Next: yelto write ${where} ${target} --set '${property ?? 'property'}: value'`);
 }

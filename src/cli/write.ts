@@ -1,5 +1,12 @@
 import type { Command } from 'commander';
-import { describeTarget, elementOf, entryPlace, type Entry, type Target } from '../cascade/index.js';
+import {
+  describeTarget,
+  elementOf,
+  entryPlace,
+  isOfComponent,
+  type Entry,
+  type Target,
+} from '../cascade/index.js';
 import { panelProfiles, type PanelProfile } from '../facts/index.js';
 import { readDraft, saveToDraft } from '../node/index.js';
 import { reaches, writeOverride, type Override, type Reach } from '../override/index.js';
@@ -58,7 +65,7 @@ export function addWrite(command: Command, io: Io, done: (code: ExitCode) => voi
         held: heldStates(options.while ?? [], '--while'),
         avoid: options.avoid,
       });
-      if (options.draft) await saveToDraft(options.draft, override.css);
+      if (options.draft && override.css) await saveToDraft(options.draft, override.css);
       const short = prove(page, override.css, { panel: findPanel(options.panel) }).verdicts.filter(
         ({ outcome }) => /^(no-effect|partly|cannot-tell)$/.test(outcome),
       );
@@ -70,7 +77,7 @@ export function addWrite(command: Command, io: Io, done: (code: ExitCode) => voi
             `\n${wrap(`${paint.wary('Mind:')} ${declaration.property}: ${why}. ${remedy}`, io.columns, 0, 6)}`,
           );
       }
-      if (options.draft) io.err(`added to ${options.draft}`);
+      if (options.draft && override.css) io.err(`added to ${options.draft}`);
       done(
         override.spill.length || override.warnings.some((warning) => /^Nothing|does not win/.test(warning))
           ? 1
@@ -142,6 +149,8 @@ function report(
   io: Io,
 ): string[] {
   const { css, matched, spill, beats, hooks, alternatives, warnings, instead } = override;
+  // Where there is no way in there is no rule either.
+  if (css === '') return warnings.map((warning) => wrap(warning, io.columns, 0, 2));
   const others = options.reach === 'only' ? amongOthers(targets) : '';
   const lines = [
     paint.quiet(
@@ -160,7 +169,7 @@ function report(
   );
   const rows: string[][] = beats.map((entry, i) => [
     i ? '' : 'Beats',
-    `${entry.declaration.property}: ${entry.declaration.value} in ${entryPlace(page, entry)}, ${winWords(entry, override)}`,
+    `${entry.declaration.property}: ${entry.declaration.value} in ${entryPlace(page, entry)}, ${winWords(entry, override, isOfComponent(page, entry.declaration))}`,
   ]);
   if (hooks.length)
     rows.push(['Holds on to', list([...new Set(hooks.map(({ name, grade }) => `${name} (${grade})`))])]);
@@ -190,11 +199,12 @@ function report(
 }
 
 /** By how much it wins. */
-function winWords(entry: Entry, { important, specificity }: Override): string {
+function winWords(entry: Entry, { important, specificity }: Override, isFromInside: boolean): string {
   const { declaration, specificity: theirs } = entry;
   if (declaration.origin === 'user-agent') return 'which any rule beats';
   if (important.length && !declaration.important) return 'by importance, as nothing less beats it';
   if (!theirs) return 'which any rule beats';
+  if (isFromInside) return 'which gives way to what comes from outside';
   if (entry.layer) return `which stands in layer ${entry.layer}`;
   const isEqual = specificityText(theirs) === specificityText(specificity);
   const both = important.length ? 'both important, ' : '';

@@ -1,7 +1,7 @@
 import type { Grade } from '../facts/index.js';
 import { elementOf, type Target } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
-import { rowsNamed } from '../selector/index.js';
+import { partsSeen, rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { counterpart } from './evidence.js';
 import { attributesInSheets, namesInSheets, namesOn, type FoundName } from './names.js';
@@ -9,7 +9,8 @@ import { shapeOf, type NameShape } from './shape.js';
 
 /** A name in the markup that a selector can hold on to. */
 export interface Hook {
-  readonly kind: FoundName['kind'];
+  /** `part`: of something inside a component, which rules from outside reach by it alone. */
+  readonly kind: FoundName['kind'] | 'part';
   readonly name: string;
   /** A selector for the name alone. */
   readonly selector: string;
@@ -26,24 +27,47 @@ export interface Hook {
 }
 
 const gradeOrder: Readonly<Record<Grade, number>> = { steady: 0, doubtful: 1, fleeting: 2 };
-const kindOrder: Readonly<Record<Hook['kind'], number>> = { class: 0, attribute: 1, id: 2, tag: 3 };
+const kindOrder: Readonly<Record<Hook['kind'], number>> = { part: 0, class: 0, attribute: 1, id: 2, tag: 3 };
 
 /**
  * What a selector can hold on to, on the target and its ancestors, best first: by grade, then nearest to
  * the target, then classes before attributes, ids and tags. The element of a pseudo-element is its target.
  * With several pages (two loads, several pages, two releases) names are compared with their counterparts,
- * and that outranks how they look. Never empty: the tag is always there.
+ * and that outranks how they look. Inside a component its parts alone are names to the page. Never empty: the tag is
+ * always there, of something inside that is no part that of its host.
  */
 export function hooks(pages: Page | readonly Page[], target: Target): Hook[] {
   const [page, ...others] = Array.isArray(pages) ? (pages as readonly Page[]) : [pages as Page];
   const found: Hook[] = [];
   let steps = 0;
   for (let at: PageElement | null = elementOf(target); at; at = at.parent) {
-    for (const name of namesOn(at))
-      if (name.kind !== 'tag' || steps === 0) found.push(gradeName(page, others, name, steps));
+    if (at.host) found.push(...partHooks(page, at, steps));
+    else
+      for (const name of namesOn(at))
+        if (name.kind !== 'tag' || steps === 0 || at.shadow) found.push(gradeName(page, others, name, steps));
     steps++;
   }
   return found.sort(compareHooks);
+}
+
+/** By which names something inside a component is open to the document. */
+function partHooks(page: Page, element: PageElement, steps: number): Hook[] {
+  const { tree, elements } = page;
+  const seen = partsSeen(tree, element.index).find(({ host }) => tree.root[host] === 0);
+  return (seen?.names ?? []).map((name) => {
+    const selector = `${elements[seen!.host].tag}::part(${name})`;
+    return {
+      kind: 'part',
+      name,
+      selector,
+      grade: 'steady',
+      reasons: ['the component opens it to rules from outside'],
+      reach: page.select(selector).length,
+      element,
+      steps,
+      role: 'part',
+    };
+  });
 }
 
 /** The hooks on one element alone, best first; its tag is always among them. */

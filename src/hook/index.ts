@@ -2,5 +2,6 @@ export { summarise, type Summary, type UsedValue, type UsedVariable } from './su
 export { toggledStates, type ToggledState } from './states.js';
 export { counterpart } from './evidence.js';
 export { hooks, hooksOn, type Hook } from './hooks.js';
+export { componentsHolding, componentsOf, partsOf, variablesReadIn, type Component } from './components.js';
 export { escapeName } from './names.js';
 export { shapeOf, type NameShape } from './shape.js';

@@ -137,7 +137,9 @@ function usedVariables(page: Page): UsedVariable[] {
 
 function namesByGrade(page: Page): Record<Grade, string[]> {
   const seen = new Map<string, { grade: Grade; reach: number }>();
-  const isShown = ({ tag }: PageElement) => !/^(html|head|meta|link|script|style|title|base)$/.test(tag);
+  // What stands inside a component is no name to the page.
+  const isShown = ({ tag, host }: PageElement) =>
+    host === null && !/^(html|head|meta|link|script|style|title|base)$/.test(tag);
   for (const element of page.elements.filter(isShown)) {
     for (const { selector, grade, kind, reach } of hooksOn([page], element))
       if (kind !== 'tag') seen.set(selector, { grade, reach });

@@ -26,6 +26,7 @@ export function plus(a: Specificity, b: Specificity): Specificity {
 }
 
 const specificityOf: Readonly<Record<Hook['kind'], Specificity>> = {
+  part: [0, 0, 1],
   id: [1, 0, 0],
   class: [0, 1, 0],
   attribute: [0, 1, 0],

@@ -5,11 +5,13 @@ import { mediaFault } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
+import { writeThroughDoor } from './doors.js';
 import { findSelectors } from './find-selectors.js';
 import { rowsOf } from './masks.js';
 import { narrow } from './narrow.js';
 import { allNeeds, needsOf, type Needs } from './needs.js';
 import { alikeTargets } from './reach.js';
+import { ruleText } from './rule-text.js';
 import type { Found } from './search.js';
 import type { Alternative, Elsewhere, Override, Wish } from './types.js';
 
@@ -31,7 +33,9 @@ export function writeOverride(pages: Page | readonly Page[], wish: Wish): Overri
   );
 }
 
-function writeOne(all: readonly Page[], asked: Wish): Override {
+/** `atLeast` is a packed specificity that the selector must have whatever it has to beat. */
+function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
+  if (asked.at.some((target) => elementOf(target).host)) return writeInside(all[0], asked);
   const held = asked.held?.length ? heldByKind(all[0], asked) : undefined;
   const [page, ...others] = all.map((one, i) =>
     held ? one.under({ held: i ? heldThere(one, held) : held }) : one,
@@ -56,13 +60,28 @@ function writeOne(all: readonly Page[], asked: Wish): Override {
       const spill = isAlike ? matched.filter((one) => !asked.has(one)) : [];
       return { page: other.name, matched, spill, missed };
     });
-  const found = findSelectors(page, all, wish, targets, needs.strength, elsewhere);
+  const strength = Math.max(needs.strength, atLeast);
+  const found = findSelectors(page, all, wish, targets, strength, elsewhere);
   if (!found.length) {
     throw new YeltoError('No selector can single out what was pointed at.', {
       remedy: 'Allow names that were to be avoided, or point at fewer things.',
     });
   }
   return assemble({ page, wish, targets, needs, needless, elsewhere, found: surestFirst(found, elsewhere) });
+}
+
+/** Targets in shadow trees are reached by what their components open; other pages are not looked at for them. */
+function writeInside(page: Page, asked: Wish): Override {
+  const isInside = (target: Target) => elementOf(target).host !== null;
+  if (!asked.at.every(isInside))
+    throw new YeltoError('Some of the targets stand inside a component, and others do not.', {
+      remedy: 'Write one rule for each.',
+    });
+  const view = asked.held?.length ? page.under({ held: asked.held }) : page;
+  // Nobody sets this, so that the selector need only tell the hosts from others.
+  return writeThroughDoor(view, asked.at, asked, (hosts, strength) =>
+    writeOne([page], { at: hosts, set: { '--any': '0' }, reach: asked.reach, avoid: asked.avoid }, strength),
+  );
 }
 
 /** For all of a kind the state is looked at on all that can be in it, not only on the one that was pointed at. */
@@ -268,20 +287,6 @@ function elsewhereWarnings({ page, matched, spill, missed }: Elsewhere, { reach 
   return spill.length
     ? [`On ${page} it also matches ${count(spill.length, 'element')} that nobody asked for.`]
     : [];
-}
-
-function ruleText(
-  selector: string,
-  set: Wish['set'],
-  important: readonly string[],
-  media: string | undefined,
-): string {
-  const lines = Object.entries(set).map(
-    ([property, value]) =>
-      `  ${property}: ${value.trim()}${important.includes(property) ? ' !important' : ''};`,
-  );
-  const rule = `${selector} {\n${lines.join('\n')}\n}\n`;
-  return media ? `@media ${media} {\n${rule.replace(/^(?=.)/gm, '  ')}}\n` : rule;
 }
 
 function alternativesTo(found: readonly Found[]): Alternative[] {

@@ -46,6 +46,7 @@ function areAlike({ elements: one, tree }: Markup, { elements: other, tree: live
       return (
         element.tag === tag &&
         element.parent?.index === parent?.index &&
+        element.host?.index === other[i].host?.index &&
         element.ownText === ownText &&
         element.attributes.size === attributes.size &&
         [...attributes].every(([name, value]) => element.attributes.get(name) === value)

@@ -1,7 +1,8 @@
 import { ident } from 'css-tree';
 import { compileSelectors, nearestNames, type Page } from '../page/index.js';
-import type { Selector } from '../selector/index.js';
-import { count, YeltoError } from '../text/index.js';
+import { partsSeen, type Selector } from '../selector/index.js';
+import { componentsHolding, variablesReadIn } from '../hook/index.js';
+import { count, list, YeltoError } from '../text/index.js';
 
 /** Why a selector matches nothing, and one that was likely meant. */
 export interface NearMiss {
@@ -16,11 +17,46 @@ interface Guess {
 
 /** The first change to a selector that makes it match; undefined where none does. */
 export function nearMiss(page: Page, selector: string): NearMiss | undefined {
+  const inside = insideComponent(page, selector);
+  if (inside) return inside;
   for (const { selector: changed, why } of guesses(page, selector)) {
     const amount = matching(page, changed);
     if (amount) return { why, selector: `${changed} (matches ${count(amount, 'element')})` };
   }
   return undefined;
+}
+
+/** What is looked for stands in a component's shadow tree, which no rule of the page reaches but by its doors. */
+function insideComponent(page: Page, selector: string): NearMiss | undefined {
+  const last =
+    selector
+      .trim()
+      .split(/[\s>+~]+/)
+      .pop() ?? '';
+  if (last === '' || !isSelector(page, last)) return undefined;
+  const [host] = componentsHolding(page, last);
+  if (!host) return undefined;
+  const [thing] = page.select(last, host);
+  const parts = partsSeen(page.tree, thing.index).filter(({ host: at }) => page.tree.root[at] === 0);
+  const door = parts.flatMap(({ host: at, names }) =>
+    names.map((name) => `${page.elements[at].tag}::part(${name})`),
+  )[0];
+  const variables = [...new Set(variablesReadIn(page, host))];
+  const offer = variables.length ? `; the component reads ${list(variables)}` : '';
+  return {
+    why: `"${last}" stands inside the component ${host.tag}, in a tree of its own, where no rule of the page reaches${offer}`,
+    selector: door ?? '',
+  };
+}
+
+function isSelector(page: Page, text: string): boolean {
+  try {
+    compileSelectors(page.tree, text);
+    return true;
+  } catch (error) {
+    if (error instanceof YeltoError) return false;
+    throw error;
+  }
 }
 
 /**

@@ -14,7 +14,8 @@ function readNames(page: Page): ReadonlySet<string> {
   let names = readers.get(key);
   if (!names) {
     const found = new Set<string>();
-    for (const { declarations } of (page.overlay?.styles ?? page.styles).blocks)
+    const sets = page.overlay ? [page.overlay.styles] : [page.styles, ...page.components];
+    for (const { declarations } of sets.flatMap(({ blocks }) => blocks))
       for (const { value } of declarations) for (const one of variablesIn(value)) found.add(one);
     for (const target of page.elements)
       for (const one of variablesIn(elementOf(target).attributes.get('style') ?? '')) found.add(one);

@@ -61,9 +61,15 @@ function allClaims(page: Page): LiveClaim[] {
 const still = [...sites, application()].filter(({ isHidden, settles = 0 }) => !isHidden && settles < 3000);
 
 const asked = still
-  .map((site, i) => ({ site, name: site.name, isSaved: i % 4 === 0 }))
+  .map((site, i) => ({ site, name: site.name, isSaved: i % 4 === 0 || site.name.startsWith('components') }))
   // Some of each kind; SITES=all asks about every one.
-  .filter((_, i) => process.env.SITES === 'all' || i % 3 === 0 || i === still.length - 1);
+  .filter(
+    ({ site }, i) =>
+      process.env.SITES === 'all' ||
+      i % 3 === 0 ||
+      i === still.length - 1 ||
+      site.name.startsWith('components'),
+  );
 
 test.each(asked)('on a site with $name every winner is the browser’s', async ({ site, isSaved }) => {
   const folder = temporaryFolder();

@@ -119,6 +119,37 @@ export const sites: readonly SmallSite[] = [
     }),
   },
   {
+    name: 'components with trees of their own',
+    answers: () => ({
+      '/': page(
+        `<style>${strong} .card ll-lender::part(go) { color: navy } ll-lender { --ll-accent: teal } .note { color: gray }</style>`,
+        script(`const shared = new CSSStyleSheet();
+          shared.replaceSync(':host { display: block; letter-spacing: 2px } .note { color: var(--ll-accent); padding-left: 3px } ::slotted(.note) { font-size: 17px; color: red } .item { color: olive !important }');
+          customElements.define('ll-lender', class extends HTMLElement {
+            constructor() {
+              super();
+              const root = this.attachShadow({ mode: 'open' });
+              root.adoptedStyleSheets = [shared];
+              root.innerHTML = '<link rel="stylesheet" href="/lender.css"><style>.btn { padding-left: 9px }</style><div class="box"><p class="note">Deposit</p><slot></slot><a class="btn" part="go" href="#y">Lend</a><ul><li class="item last">drill</li></ul><x-tag><b>new</b></x-tag></div>';
+            }
+          });
+          customElements.define('x-tag', class extends HTMLElement {
+            constructor() {
+              super();
+              const root = this.attachShadow({ mode: 'open' });
+              const own = new CSSStyleSheet();
+              own.replaceSync('::slotted(b) { color: maroon } i { color: teal } :host(:first-child) { color: red }');
+              root.adoptedStyleSheets = [shared, own];
+              root.innerHTML = '<i class="note">i</i><slot></slot>';
+            }
+          });`),
+        `${body}<div class="card"><ll-lender class="box"><p class="note">Three metres</p></ll-lender><ll-lender></ll-lender></div>`,
+      ),
+      '/lender.css':
+        '@layer low { .box .note { font-size: 23px } } .box { padding-left: 5px } li { color: red }',
+    }),
+  },
+  {
     name: 'an application that builds itself anew',
     answers: () => ({
       '/': page(

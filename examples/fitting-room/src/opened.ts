@@ -8,9 +8,7 @@ export interface Spot {
 }
 
 /** Of each, what is looked at: as the browser has it; under the conditions that someone asked for; and with states held. */
-export const stage: { asBrowser?: Page; bare?: Page; held?: Page; hosts: ReadonlySet<number> } = {
-  hosts: new Set(),
-};
+export const stage: { asBrowser?: Page; bare?: Page; held?: Page } = {};
 
 /** Pages that were looked at, by address. */
 export const visited = new Map<string, Page>();
@@ -18,7 +16,6 @@ export const visited = new Map<string, Page>();
 export function openSource(source: PageSource): Page {
   const page = parsePage(source);
   stage.asBrowser = stage.bare = stage.held = page;
-  stage.hosts = new Set(source.tree?.nodes.flatMap(({ hasShadow }, index) => (hasShadow ? [index] : [])));
   visited.set(source.name.replace(/[?#].*/, ''), page);
   return page;
 }

@@ -1,6 +1,6 @@
 // From a point, or words, to the boxes that may be meant.
 import { describeTarget, elementOf, hooks, ladder, pseudoOf, type Page, type PageElement } from 'yelto';
-import { opened, stage, type Spot } from './opened.js';
+import { opened, type Spot } from './opened.js';
 
 export interface Rung extends Spot {
   readonly label: string;
@@ -50,13 +50,14 @@ export const pointing = {
         ({ steps, grade, kind }) => steps === 0 && grade === 'steady' && kind !== 'tag',
       );
       const inside = pseudo ? '' : insideOf(element);
+      const within = element.host ? `inside the component ${element.host.tag}; ` : '';
       const note = pseudo
         ? `a mark drawn by ${pseudo}`
         : inside
           ? inside
           : lasting.length
-            ? `holds on by ${lasting[0].name}`
-            : 'no lasting name of its own';
+            ? `${within}holds on by ${lasting[0].name}`
+            : `${within}no lasting name of its own`;
       return {
         index: element.index,
         pseudo,
@@ -69,7 +70,7 @@ export const pointing = {
   /** The box around one, or back towards what was hit. */
   climb(index: number, by: 1 | -1): { index: number; label: string } {
     const element = opened().elements[index];
-    const next = (by > 0 ? element?.parent : element?.children[0]) ?? element;
+    const next = (by > 0 ? element?.parent : (element?.shadow?.[0] ?? element?.children[0])) ?? element;
     return next ? { index: next.index, label: describeTarget(next) } : { index, label: '' };
   },
 
@@ -100,7 +101,9 @@ const rungOf = (element: PageElement, note: string): Rung => ({
 });
 
 /** What lies inside an element and no page's sheet is read for. */
-function insideOf({ index, tag }: PageElement): string {
-  if (stage.hosts.has(index)) return 'a component: what is inside is a part of its own, which is not read';
+function insideOf({ tag, shadow, children, text }: PageElement): string {
+  if (shadow) return 'a component: what it shows stands in a tree of its own';
+  if (tag.includes('-') && children.length === 0 && text === '')
+    return 'a component that is empty or closed: no rule from outside reaches in';
   return /^(iframe|frame)$/.test(tag) ? 'a frame: what is inside is another page' : '';
 }

@@ -79,7 +79,9 @@ async function readIn(
     style.css === '' && broken.has(style.href ?? '') ? { ...style, status: 'missing' as const } : style,
   );
   const source = { ...read, styles };
-  const html = await tab.content();
+  const html =
+    ((await evaluateApart(session, `${reader}; yelto.markupWithShadows(document)`)) as string | undefined) ??
+    (await tab.content());
   const readOne = async (href: string) => textOf(href, answers.get(href));
   return withUnread(withMarkup(source, html), (href) => collectSheets(href, href, readOne));
 }

@@ -1,0 +1,310 @@
+import {
+  contest,
+  describeTarget,
+  elementOf,
+  fillVariables,
+  pseudoOf,
+  standingCandidates,
+  variablesIn,
+  type Target,
+} from '../cascade/index.js';
+import { partsOf, variablesReadIn } from '../hook/index.js';
+import { looksAt, type DraftPlace, type Page, type PageElement } from '../page/index.js';
+import { partsSeen, specificityOf } from '../selector/index.js';
+import { count, list } from '../text/index.js';
+import { isInherited, longhandsOf } from '../value/index.js';
+import { needsOf } from './needs.js';
+import { ruleText } from './rule-text.js';
+import type { Alternative, Override, Wish } from './types.js';
+
+/** A way from a page's sheet to something inside a component. */
+interface Door {
+  readonly selector: string;
+  readonly css: string;
+  /** What it is, for one who may choose it. */
+  readonly about: string;
+  readonly changes: readonly string[];
+  readonly important: readonly string[];
+  readonly matched: readonly PageElement[];
+}
+
+/** Gives the shortest selector for elements of the document itself that is of at least this packed specificity. */
+export type SelectorFor = (
+  hosts: readonly PageElement[],
+  strength: number,
+) => Pick<Override, 'selector' | 'hooks'>;
+
+/**
+ * The rule for something inside a component's shadow tree, by the first door that leads there and is proven to: a part, a
+ * variable that the component reads for the value, or inheritance from its host. Without a door there is no rule, and the
+ * warnings tell what the component offers.
+ */
+export function writeThroughDoor(
+  page: Page,
+  targets: readonly Target[],
+  wish: Wish,
+  find: SelectorFor,
+): Override {
+  const hosts = [...new Set(targets.map(outermostHost))];
+  const place = wish.panel?.place ?? 'unknown';
+  const needs = needsOf(page, targets, wish.set, place);
+  const found = find(hosts, 0);
+  // `::part()` itself weighs as one type.
+  const strong = needs.strength > 1 ? find(hosts, needs.strength - 1) : found;
+  const around: Around = { page, targets, wish, hosts, selector: strong.selector };
+  const onHosts = { ...around, selector: strengthOnHosts(around, find) };
+  const doors = [
+    ...partDoors(around, needs.important),
+    ...variableDoor(onHosts),
+    ...inheritDoors(onHosts, []),
+    ...inheritDoors(onHosts, Object.keys(wish.set)),
+  ].filter((door) => isProven(around, door.css));
+  const [door] = doors;
+  if (!door) return noDoor(page, targets, hosts, needs.hopeless);
+  // What encloses a target is how the rule comes in.
+  const enclosing = new Set(targets.flatMap((target) => [...upFrom(elementOf(target))]));
+  const spill = door.matched.filter((element) => !enclosing.has(element));
+  const alternatives = doors.slice(1).map(({ selector, about }): Alternative => ({
+    selector,
+    specificity: specificityOf(selector),
+    cost: about,
+  }));
+  return {
+    css: door.css,
+    selector: door.selector,
+    specificity: specificityOf(door.selector),
+    important: door.important,
+    matched: door.matched,
+    spill,
+    hooks: found.hooks,
+    beats: needs.beats,
+    alternatives,
+    elsewhere: [],
+    instead: [],
+    warnings: [
+      ...door.changes,
+      ...(spill.length ? [`It also matches ${count(spill.length, 'element')} that nobody asked for.`] : []),
+    ],
+  };
+}
+
+function* upFrom(element: PageElement): Iterable<PageElement> {
+  for (let at: PageElement | null = element; at; at = at.drawnIn) yield at;
+}
+
+/** What is set on the hosts themselves must beat what is set on them already. */
+function strengthOnHosts({ page, targets, wish, hosts }: Around, find: SelectorFor): string {
+  const names = Object.keys(wish.set).flatMap((property) =>
+    longhandsOf(property).flatMap((longhand) => [
+      property,
+      variableFor(page, targets[0], longhand) ?? property,
+    ]),
+  );
+  const set = Object.fromEntries(names.map((name) => [name, '']));
+  return find(hosts, needsOf(page, hosts, set, wish.panel?.place ?? 'unknown').strength).selector;
+}
+
+interface Around {
+  readonly page: Page;
+  readonly targets: readonly Target[];
+  readonly wish: Wish;
+  /** In the document, around the targets. */
+  readonly hosts: readonly PageElement[];
+  /** Of the hosts. */
+  readonly selector: string;
+}
+
+function outermostHost(target: Target): PageElement {
+  let host = elementOf(target).host!;
+  while (host.host) ({ host } = host as { host: PageElement });
+  return host;
+}
+
+/** `host::part(name)`, by the name that fewest others have. */
+function partDoors({ page, targets, wish, selector }: Around, important: readonly string[]): Door[] {
+  const pseudo = pseudoOf(targets[0]);
+  return partSelectors(page, targets.map(elementOf), selector).map(({ text, matched }) => ({
+    selector: text + pseudo,
+    css: ruleText(text + pseudo, wish.set, important, wish.media),
+    about: 'by another part name',
+    changes: [],
+    important,
+    matched,
+  }));
+}
+
+/** Selectors of the parts that these elements are to the document, the narrowest first; [] where they are none. */
+function partSelectors(
+  page: Page,
+  elements: readonly PageElement[],
+  selector: string,
+): { readonly text: string; readonly matched: readonly PageElement[] }[] {
+  const { tree } = page;
+  const seen = elements.map(({ index }) => partsSeen(tree, index).find(({ host }) => tree.root[host] === 0));
+  const names = (seen[0]?.names ?? []).filter((name) => seen.every((one) => one?.names.includes(name)));
+  return [...names, ...(names.length > 1 ? [names.join(' ')] : [])]
+    .map((name) => `${selector}::part(${name})`)
+    .map((text) => ({ text, matched: page.select(text) }))
+    .sort((a, b) => a.matched.length - b.matched.length || a.text.length - b.text.length);
+}
+
+/** Setting the variables that the component reads for these very values. */
+function variableDoor({ page, targets, wish, hosts, selector }: Around): Door[] {
+  const values: Record<string, string> = {};
+  for (const [property, value] of Object.entries(wish.set))
+    for (const longhand of longhandsOf(property)) {
+      const name = variableFor(page, targets[0], longhand);
+      if (name === undefined || (values[name] ?? value) !== value) return [];
+      values[name] = value;
+    }
+  const names = Object.keys(values);
+  return [
+    {
+      selector,
+      css: ruleText(selector, values, [], wish.media),
+      about: `by the variable ${list(names)}`,
+      changes: [readersWords(page, hosts[0], names)],
+      important: [],
+      matched: hosts,
+    },
+  ];
+}
+
+/** The variable that makes up a longhand's whole value, where the value comes from; undefined where there is none. */
+function variableFor(page: Page, target: Target, longhand: string): string | undefined {
+  const [winner] = contest(page, target, longhand).entries;
+  const value = winner?.declaration.value.trim() ?? '';
+  const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  if (above && isTakenOver(page, target, { value, longhand }) && !value.includes('var('))
+    return variableFor(page, above, longhand);
+  return /^var\(\s*(--[\w-]+)\s*(?:,[^]*)?\)$/.exec(value)?.[1];
+}
+
+/** Whether a value stands for that of the element around; one whose variable nobody sets does too (CSS Variables 1 §3.1). */
+function isTakenOver(
+  page: Page,
+  target: Target,
+  { value, longhand }: { readonly value: string; readonly longhand: string },
+): boolean {
+  if (/^inherit$/i.test(value)) return true;
+  if (!isInherited(longhand)) return false;
+  return /^(unset|revert)$/i.test(value) || fillVariables(page, target, value) === undefined;
+}
+
+function readersWords(page: Page, host: PageElement, names: readonly string[]): string {
+  const readers = page.components.flatMap(({ blocks }) =>
+    blocks.flatMap(({ selectorText, declarations }) =>
+      declarations
+        .filter(({ value }) => variablesIn(value).some((name) => names.includes(name)))
+        .map(({ property }) => `${selectorText} { ${property} }`),
+    ),
+  );
+  return `The component ${host.tag} reads ${list(names)} in ${list([...new Set(readers)].slice(0, 5))}: all of that changes.`;
+}
+
+/** What is inherited comes in from a part around, or from the host, where nothing inside says otherwise. */
+function inheritDoors(
+  { page, targets, wish, hosts, selector }: Around,
+  important: readonly string[],
+): Door[] {
+  const doors: Door[] = [];
+  for (const up of upFrom(elementOf(targets[0]))) {
+    if (!up.host || up === elementOf(targets[0])) continue;
+    const [part] = partSelectors(page, [up], selector);
+    if (part) doors.push(inheritDoor(part.text, describeTarget(up), part.matched, wish, important));
+  }
+  return [...doors, inheritDoor(selector, hosts[0].tag, hosts, wish, [])];
+}
+
+function inheritDoor(
+  selector: string,
+  from: string,
+  matched: readonly PageElement[],
+  wish: Wish,
+  important: readonly string[],
+): Door {
+  return {
+    selector,
+    css: ruleText(selector, wish.set, important, wish.media),
+    about: `by inheritance from ${from}`,
+    changes: [`It is set on ${from} as a whole: what stands inside and says nothing itself changes too.`],
+    important,
+    matched,
+  };
+}
+
+/** Whether every target takes its value from the rule, wherever it is loaded and at every width. */
+function isProven({ page, targets, wish }: Around, css: string): boolean {
+  const place = wish.panel?.place ?? 'unknown';
+  const places: readonly DraftPlace[] = place === 'unknown' ? ['before', 'after'] : [place];
+  const front = wish.draft?.trim() ? `${wish.draft}\n` : '';
+  const line = front.split('\n').length;
+  return places.every((place) => {
+    const tried = page.withDraft(front + css, place);
+    const condition = tried.overlay!.styles.blocks.at(-1)?.condition ?? 0;
+    return looksAt(tried).every(
+      ({ view, words }) =>
+        !view.isActive(condition) ||
+        (wish.media === undefined && words !== '') ||
+        Object.entries(wish.set).every(([property, value]) =>
+          targets.every((target) =>
+            longhandsOf(property).every((longhand) => comesFrom(view, target, { longhand, value, line })),
+          ),
+        ),
+    );
+  });
+}
+
+function comesFrom(
+  view: Page,
+  target: Target,
+  { longhand, value, line }: { longhand: string; value: string; line: number },
+): boolean {
+  const isOurs = (one: { sheet?: number; line: number } | undefined) =>
+    one?.sheet === view.overlay!.sheet && one.line >= line;
+  const [own] = standingCandidates(view, target, longhand);
+  if (own) {
+    if (isOurs(own.declaration)) return true;
+    const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+    if (above && isTakenOver(view, target, { value: own.declaration.value, longhand }))
+      return comesFrom(view, above, { longhand, value, line });
+    const name = variableFor(view, target, longhand);
+    if (name === undefined || !isOurs(contest(view, target, name).entries[0]?.declaration)) return false;
+    return fillVariables(view, target, `var(${name})`)?.trim() === value.trim();
+  }
+  return isOurs(contest(view, target, longhand).entries[0]?.declaration);
+}
+
+function noDoor(
+  page: Page,
+  targets: readonly Target[],
+  hosts: readonly PageElement[],
+  hopeless: readonly string[],
+): Override {
+  const [host] = hosts;
+  const parts = [...new Set(partsOf(page, host))];
+  const variables = [...new Set(variablesReadIn(page, elementOf(targets[0]).host!))];
+  const offers = [
+    parts.length ? `parts: ${parts.join(', ')}` : '',
+    variables.length ? `variables: ${variables.join(', ')}` : '',
+  ].filter(Boolean);
+  const why = hopeless.length ? ` ${hopeless[0][0].toUpperCase()}${hopeless[0].slice(1)}.` : '';
+  return {
+    css: '',
+    selector: '',
+    specificity: [0, 0, 0],
+    important: [],
+    matched: [],
+    spill: [],
+    hooks: [],
+    beats: [],
+    alternatives: [],
+    elsewhere: [],
+    instead: [],
+    warnings: [
+      `Nothing in a page’s sheet reaches ${describeTarget(targets[0])} inside the component ${host.tag} for this.${why} ${
+        offers.length ? `It offers ${offers.join('; ')}.` : 'It offers neither parts nor variables.'
+      } Look for a setting of the component’s own.`,
+    ],
+  };
+}

@@ -1,0 +1,180 @@
+// Rules for things inside components: each that is given does in a real engine what was wished, and where none is given,
+// nothing that a person would try does either.
+import fc from 'fast-check';
+import type { Browser, Page as Tab } from 'playwright-core';
+import { parsePage, writeOverride, type PageElement } from 'yelto';
+import { startEngine } from './support/engine.js';
+
+let browser: Browser;
+let tab: Tab;
+beforeAll(async () => {
+  browser = await startEngine();
+  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+});
+afterAll(() => browser.close());
+
+const seed = Number(process.env.SEED ?? 20261126);
+const runs = Number(process.env.RUNS ?? 60);
+
+const usual = {
+  color: 'rgb(9, 9, 9)',
+  'background-color': 'rgb(8, 8, 8)',
+  'font-size': '12px',
+  'letter-spacing': '1px',
+  'border-top-color': 'rgb(7, 7, 7)',
+  'margin-top': '2px',
+};
+type Property = keyof typeof usual;
+const wishes: readonly (readonly [property: Property, value: string])[] = [
+  ['color', 'rgb(1, 2, 3)'],
+  ['background-color', 'rgb(1, 2, 3)'],
+  ['font-size', '21px'],
+  ['letter-spacing', '3px'],
+  ['border-top-color', 'rgb(1, 2, 3)'],
+  ['margin-top', '13px'],
+];
+
+const declared = (from: readonly string[]) =>
+  fc
+    .tuple(
+      fc.constantFrom(...wishes.map(([property]) => property)),
+      fc.constantFrom('', '', '', '', ' !important'),
+      fc.nat(),
+    )
+    .map(
+      ([property, important, which]) =>
+        `${property}: ${from[which % from.length].replace('VALUE', usual[property])}${important}`,
+    );
+
+const inner = fc.array(
+  fc.tuple(
+    fc.constantFrom(':host', '.box', '.title', '.go', 'h3', 'button', '::slotted(p)', '.box > .go', '*'),
+    fc.array(declared(['VALUE', 'var(--ll-a, VALUE)', 'var(--ll-b)', 'var(--ll-a)', 'inherit']), {
+      minLength: 1,
+      maxLength: 3,
+    }),
+  ),
+  { maxLength: 6 },
+);
+const outer = fc.array(
+  fc.tuple(
+    fc.constantFrom(
+      'll-lender',
+      '.dark',
+      'p',
+      'body',
+      'll-lender::part(go)',
+      '::part(box)',
+      '#one::part(box)',
+      'main ll-lender',
+    ),
+    fc.array(declared(['VALUE']), { minLength: 1, maxLength: 2 }),
+  ),
+  { maxLength: 4 },
+);
+const text = (rules: readonly (readonly [string, readonly string[]])[]) =>
+  rules.map(([selector, body]) => `${selector} { ${body.join('; ')} }`).join('\n');
+const part = fc.constantFrom('', ' part="box"', ' part="go"', ' part="go box"');
+
+const lender = (css: string, parts: readonly string[], more: string) =>
+  `<ll-lender${more}><template shadowrootmode="open"><style>${css}</style><div class="box"${parts[0]}><h3 class="title"${parts[1]}>Ladder</h3><slot></slot><button class="go"${parts[2]}>Lend</button></div></template><p>Three metres</p></ll-lender>`;
+
+const scene = fc.record({
+  inner,
+  outer,
+  parts: fc.tuple(part, part, part),
+  isNested: fc.boolean(),
+  exports: fc.constantFrom('', ' exportparts="box, go: go"', ' exportparts="go"'),
+  at: fc.constantFrom('.box', '.title', '.go'),
+  wish: fc.constantFrom(...wishes),
+  reach: fc.constantFrom('only' as const, 'alike' as const),
+});
+type Scene = typeof scene extends fc.Arbitrary<infer T> ? T : never;
+
+function htmlOf({ inner: rules, outer: around, parts, isNested, exports }: Scene, more = ''): string {
+  const own = (attributes: string) => lender(text(rules), parts, attributes);
+  const first = isNested
+    ? `<x-frame class="frame"><template shadowrootmode="open"><style>:host { display: block }</style><section>${own(` class="dark" id="one"${exports}`)}</section></template></x-frame>`
+    : own(' class="dark" id="one"');
+  return `<!DOCTYPE html><html lang="en"><head><title>Alderbrook</title><style>${text(around)}</style>${more}</head><body><main>${first}</main><aside>${own('')}</aside></body></html>`;
+}
+
+/** A property of every element, deep, in the order of `page.elements`. */
+async function read(html: string, property: string): Promise<string[]> {
+  await tab.goto('about:blank');
+  await tab.route('http://page.test/', (route) => route.fulfill({ contentType: 'text/html', body: html }), {
+    times: 1,
+  });
+  await tab.goto('http://page.test/');
+  return tab.evaluate((name) => {
+    const elements = [...document.querySelectorAll('*')];
+    for (let i = 0; i < elements.length; i++)
+      elements.push(...(elements[i].shadowRoot?.querySelectorAll('*') ?? []));
+    return elements.map((element) => getComputedStyle(element).getPropertyValue(name));
+  }, property);
+}
+
+const isWithin = (box: PageElement, one: PageElement | null): boolean =>
+  one !== null && (one === box || isWithin(box, one.drawnIn));
+
+test(`wishes inside components, seed ${seed}`, async () => {
+  const seen = { part: 0, variable: 0, inherit: 0, none: 0 };
+  await fc.assert(
+    fc.asyncProperty(scene, async (made) => {
+      const [property, value] = made.wish;
+      // The added sheet stands last in the head in both, so that elements keep their numbers.
+      const page = parsePage({ name: 'page', html: htmlOf(made, '<style>/**/</style>') });
+      const [target] = page.elements.filter(
+        (one) => one.host?.tag === 'll-lender' && one.classes[0] === made.at.slice(1),
+      );
+      const override = writeOverride(page, { at: [target], set: { [property]: value }, reach: made.reach });
+      const before = await read(htmlOf(made, '<style>/**/</style>'), property);
+      if (override.css === '') {
+        seen.none++;
+        for (const rule of plausible(target, property, value)) {
+          const after = await read(htmlOf(made, `<style>${rule}</style>`), property);
+          expect(`${rule} → ${after[target.index]}`).not.toBe(`${rule} → ${value}`);
+        }
+        return;
+      }
+      const after = await read(htmlOf(made, `<style>${override.css}</style>`), property);
+      expect(after[target.index]).toBe(value);
+      const changed = page.elements.filter(({ index }) => before[index] !== after[index]);
+      const isPart = override.selector.includes('::part(');
+      seen[isPart ? 'part' : override.css.includes('--') ? 'variable' : 'inherit']++;
+      if (!isPart) return;
+      const reached = new Set(override.matched);
+      for (const one of changed) expect([...reached].some((box) => isWithin(box, one))).toBe(true);
+      expect(override.matched.some((box) => isWithin(box, target))).toBe(true);
+      expect(override.spill.every((one) => override.matched.includes(one))).toBe(true);
+    }),
+    { seed, numRuns: runs, endOnFailure: true },
+  );
+  // Each way was taken.
+  for (const amount of Object.values(seen)) expect(amount).toBeGreaterThan(0);
+}, 3_600_000);
+
+/** What someone may try who does not know. */
+function plausible(target: PageElement, property: string, value: string): string[] {
+  const name = `.${target.classes[0]}`;
+  const said = `{ ${property}: ${value} !important }`;
+  const parts = ['box', 'go', 'title'];
+  const hosts = ['ll-lender', '#one', 'x-frame', 'main > *'];
+  return [
+    ...[
+      name,
+      target.tag,
+      `ll-lender ${name}`,
+      `#one > ${name}`,
+      '*',
+      `:host ${name}`,
+      `::slotted(${name})`,
+    ].map((one) => `${one} ${said}`),
+    ...hosts.flatMap((host) => parts.map((one) => `${host}::part(${one}) ${said}`)),
+    // A border without a colour has that of the text, which a variable may well change; nobody means that way.
+    ...(property === 'border-top-color' ? [] : ['--ll-a', '--ll-b']).map(
+      (one) => `html, body, ll-lender, x-frame { ${one}: ${value} !important }`,
+    ),
+    `html, body, main, x-frame, ll-lender ${said}`,
+  ];
+}
