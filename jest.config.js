@@ -9,5 +9,7 @@ export default {
     '^(\\.{1,2}/.*)\\.js$': ['$1.js', '$1.ts'],
   },
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
+  // Browsers and commands take turns with the tests themselves: a core for each file's own work.
+  maxWorkers: '100%',
   testTimeout: 120_000,
 };

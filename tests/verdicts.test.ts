@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(30);
+const runs = runsOr(20);
 /** What the engine contradicts, in words; undefined where it agrees. */
 function contradiction({ outcome, why }: Verdict, effect: Effect): string | undefined {
   const works = effect.changes.length > 0;
