@@ -28,18 +28,14 @@ export function gatherComponents(
 ): Gathered {
   const componentOf = new Int32Array(tree.roots.length).fill(-1);
   const numbers = new Map<string, number>();
+  const keys = new SheetKeys();
   const components: StyleSet[] = [];
   const faults = [...document.faults];
   let { sheets, conditions } = document;
   for (const { host, sheets: own } of trees) {
     const number = tree.shadow(host.index);
     if (number < 0 || own.length === 0) continue;
-    // An `@scope` without a start begins where its own `<style>` stands.
-    const isScoped = own.some(({ css }) => /@scope\s*\{/i.test(css));
-    const key = JSON.stringify([
-      own.map(({ css, href, media, alsoMedia, status }) => [css, href, media, alsoMedia, status]),
-      isScoped ? host.index : 0,
-    ]);
+    const key = keys.of(own, host);
     if (!numbers.has(key)) {
       const gatherer = gathererFor({ ...emptyStyleSet, sheets, conditions }, components.length);
       for (const sheet of own) gatherer.add(sheet);
@@ -52,4 +48,30 @@ export function gatherComponents(
     componentOf[number] = numbers.get(key)!;
   }
   return { styles: { ...document, sheets, conditions, faults }, components, componentOf };
+}
+
+/** Equal for trees whose rules are the same. Long texts are compared once. */
+class SheetKeys {
+  readonly #known = new Map<SheetToAdd, { readonly key: string; readonly isOfItsPlace: boolean }>();
+  readonly #texts = new Map<string, number>();
+
+  of(sheets: readonly SheetToAdd[], host: PageElement): string {
+    const each = sheets.map((sheet) => this.#keyOf(sheet));
+    const place = each.some(({ isOfItsPlace }) => isOfItsPlace) ? `${host.index}` : '';
+    return [...each.map(({ key }) => key), place].join('\n');
+  }
+
+  #keyOf(sheet: SheetToAdd): { readonly key: string; readonly isOfItsPlace: boolean } {
+    let known = this.#known.get(sheet);
+    if (!known) {
+      const { css, href, media, alsoMedia, status } = sheet;
+      const text = this.#texts.get(css) ?? this.#texts.size;
+      this.#texts.set(css, text);
+      // An `@scope` without a start begins where its own `<style>` stands.
+      const isOfItsPlace = /@scope\s*\{/i.test(css);
+      known = { key: JSON.stringify([text, href, media, alsoMedia, status]), isOfItsPlace };
+      this.#known.set(sheet, known);
+    }
+    return known;
+  }
 }
