@@ -108,7 +108,7 @@ describe('on the live site', () => {
 
   test('the bookmark saves a page of itself', async () => {
     const { out } = await yelto('capture', '--bookmark');
-    expect(out.length).toBeLessThan(8000);
+    expect(out.length).toBeLessThan(10_000);
     const browser = await startEngine();
     const tab = await browser.newPage();
     await tab.goto(catalogue());

@@ -149,6 +149,20 @@ ${footer()}`;
 }
 
 /** Forms. */
+/** What is lent now, as the lending plugin shows it: a component with a tree, and a sheet, of its own. */
+function lender(names) {
+  const action = isLater(names) ? 'renew' : 'action';
+  return `<ll-lender class="ll-lender"><template shadowrootmode="open"><style>
+:host { display: block; max-width: 320px; border: 1px solid #c9bfa8; border-radius: 6px; background: white }
+:host([compact]) .box { padding: 6px }
+.box { padding: 14px }
+.title { margin: 0 0 6px; color: var(--ll-title, #4a4a4a); font-size: 15px }
+.action { border: 0; border-radius: 4px; padding: 6px 12px; background: var(--ll-accent, #5b6770); color: white; font: inherit }
+::slotted(p) { margin: 0 0 10px }
+.fine { margin: 8px 0 0; color: #777; font-size: 11px }
+</style><div class="box" part="box"><h2 class="title">On loan to you</h2><slot></slot><button class="action" part="${action}" type="button">Renew</button><p class="fine">Twice at most</p></div></template><p class="ll-lender__loan">Long ladder, due on 14 October</p></ll-lender>`;
+}
+
 function accountPage(names) {
   return `${head(names, 'account', 'Account')}${header('account')}<main class="pw-main pw-wrap" id="content">
 <h1 class="pw-heading" style="color: #7a4b1e">Your account</h1>
@@ -158,6 +172,7 @@ function accountPage(names) {
 <p class="ll-form__row"><label class="ll-form__label"><input type="checkbox" name="news" checked> Send me the newsletter</label></p>
 <p class="ll-form__row"><button class="ll-reserve" type="submit">Save</button></p>
 </form>
+${lender(names)}
 </main>
 ${footer()}`;
 }

@@ -20,6 +20,7 @@ function demoFolder(): string {
 function steps(site: string, draft: string): Step[] {
   const tool = join(site, 'r14/tool');
   const catalogue = join(site, 'r14/catalogue');
+  const account = join(site, 'r14/account');
   return [
     {
       words:
@@ -70,8 +71,26 @@ function steps(site: string, draft: string): Step[] {
       ],
     },
     {
-      words: 'Does all of it hold, on both pages, at every width?',
-      args: ['prove', tool, catalogue, '--draft', draft, '--panel', 'plinthwork'],
+      words:
+        'What is on loan stands in a component of the plugin’s, with a tree of its own, where rules of the page do not reach. Is there a way in to its button?',
+      args: [
+        'write',
+        account,
+        '--inside',
+        'll-lender',
+        '--at',
+        'button',
+        '--set',
+        'background-color: #7a4b1e',
+        '--panel',
+        'plinthwork',
+        '--draft',
+        draft,
+      ],
+    },
+    {
+      words: 'Does all of it hold, on all three pages, at every width?',
+      args: ['prove', tool, catalogue, account, '--draft', draft, '--panel', 'plinthwork'],
     },
     { words: 'The text to paste into Plinthwork’s panel:', args: ['pack', draft, '--panel', 'plinthwork'] },
   ];

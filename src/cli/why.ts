@@ -40,7 +40,10 @@ export function addWhy(command: Command, io: Io, done: (code: ExitCode) => void)
         if (options.property)
           io.out(
             paint.quiet(
-              'Numbers like (0,2,1) count ids, classes and tags in a selector: the first that differs decides.',
+              wrap(
+                'Numbers like (0,2,1) count ids, classes and tags in a selector: the first that differs decides.',
+                io.columns,
+              ),
             ),
           );
         const states = statesReport(page, target, options.property, io);

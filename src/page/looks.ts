@@ -38,8 +38,7 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   const tried = [laid.conditions.width, ...(widths ?? widthsOf(laid, settings))];
   const unlikeWidths = settings.filter(({ isWidth }) => !isWidth);
   for (const width of tried) add({ ...laid.conditions, width }, '');
-  for (const { apply, words } of unlikeWidths)
-    for (const width of tried) add(apply({ ...laid.conditions, width }), words);
+  for (const { apply, words } of unlikeWidths) add(apply(laid.conditions), words);
   if (!widths) for (const { conditions, words } of mixes(laid, [...found.values()])) add(conditions, words);
   // What the draft asks for together with what the site asks for.
   const others = [...found.values()].filter(({ words }) => words !== '');
@@ -49,6 +48,9 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
     for (const other of others)
       add(together(view.conditions, other.view.conditions, laid.conditions), joinedWords(words, other.words));
   }
+  // Last, as there may be more than are looked at.
+  for (const { apply, words } of unlikeWidths)
+    for (const width of tried) add(apply({ ...laid.conditions, width }), words);
   return [...found.values()].sort(
     (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
   );

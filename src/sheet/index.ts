@@ -8,7 +8,8 @@ export type {
   SyntaxFault,
   WrittenDeclaration,
 } from './rules.js';
-export { authoredPlace, mapHref } from './authored.js';
+export { authoredPlace } from './authored.js';
+export { mapHref } from './map-href.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
 export { holds, mediaFault, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
 export type { MediaConditions } from './media-features.js';

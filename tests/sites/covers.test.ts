@@ -42,7 +42,7 @@ test('switched-off controls, buttons that send, links, what takes no pointer, fr
         expect(await tab.locator('.rung[aria-pressed="true"] code').innerText()).toContain(`#${id}`);
       }
       expect(await tab.locator('.rung[aria-pressed="true"] small').innerText()).toContain(
-        'which is not read',
+        'a tree of its own',
       );
       await press(opened, 'foreign');
       await tab.getByText(/comes from another host, http[^]*map: no sheet of yours reaches/).waitFor();
