@@ -1,4 +1,5 @@
 import { elementAbove, heldMark, liveShadows } from './own.js';
+import { standInFor, type ForeignText } from './stand-in.js';
 
 /** States that also hold for every enclosing box (Selectors 4 §9.1–9.3). */
 const climbing: Readonly<Record<string, string>> = {
@@ -18,7 +19,8 @@ export type Originals = ReadonlyMap<Element, ReadonlyMap<string, string | null>>
 
 /** Keeps states on in a live document; a later call takes the place of an earlier one. */
 export interface Holder {
-  hold(holds: readonly HeldOn[]): void;
+  /** `foreign`: texts of sheets that the page may not read, so that states are held in them too. */
+  hold(holds: readonly HeldOn[], foreign?: readonly ForeignText[]): void;
   /** The same again for rules that have come since. */
   renew(): void;
   /** Attributes that are held on, with what the page itself says; null for nothing. */
@@ -49,7 +51,7 @@ export function makeHolder(document: Document): Holder {
     }
   };
   return {
-    hold(holds) {
+    hold(holds, foreign = []) {
       for (const back of undo) back();
       for (const [rule, text] of written) rule.selectorText = text;
       undo = [];
@@ -65,6 +67,7 @@ export function makeHolder(document: Document): Holder {
           undo.push(setAttribute(element, state));
         } else undo.push(...mark(element, state.replace(/^:+/, ''), named));
       }
+      if (named.size) undo.push(standInFor(document, foreign));
       rewrite();
     },
     renew: rewrite,

@@ -13,4 +13,5 @@ export { liveElements } from './own.js';
 export { markupWithShadows, readDocument } from './read-document.js';
 export { saveCapture, type CaptureFile } from './save-capture.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';
+export type { ForeignText } from './stand-in.js';
 export { whenStill } from './watch.js';

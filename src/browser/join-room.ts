@@ -144,6 +144,7 @@ function obey(message: ToPage, parts: Parts): void {
             .filter(isThere)
             .map((element) => ({ element, state })),
         ),
+        message.foreign,
       );
     case 'suppose':
       supposer.suppose(message.what && named([message.what.index], message.reading)[0], message.what);

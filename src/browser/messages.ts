@@ -1,5 +1,6 @@
 import type { PageSource } from '../page/index.js';
 import type { CheckAnswer, LiveClaim } from './check.js';
+import type { ForeignText } from './stand-in.js';
 
 /**
  * What the room asks of the page's script; each message carries the token that the script was given. Elements are named
@@ -17,7 +18,12 @@ export type ToPage =
     }
   | { readonly kind: 'draft'; readonly css: string }
   | { readonly kind: 'pick'; readonly on: boolean }
-  | { readonly kind: 'hold'; readonly reading: number; readonly holds: readonly LiveHold[] }
+  | {
+      readonly kind: 'hold';
+      readonly reading: number;
+      readonly holds: readonly LiveHold[];
+      readonly foreign: readonly ForeignText[];
+    }
   | { readonly kind: 'suppose'; readonly reading: number; readonly what?: WhatIf }
   | { readonly kind: 'scroll'; readonly y: number }
   /** Which elements the room keeps its eye on while the page changes. */

@@ -2,6 +2,7 @@ import type { SheetSource, StyleSource } from '../page/index.js';
 import { deepestImport, mapHref, tooDeep } from '../sheet/index.js';
 import { withoutMarks } from './hold.js';
 import { isOwnSheet, liveShadows, makeOwnSheet } from './own.js';
+import { isReplaced } from './stand-in.js';
 
 /** The sheets of a document in the order of the cascade, and the texts of those that they import. */
 export interface ReadStyles {
@@ -106,7 +107,7 @@ function labelOf(owner: Element | null, isByScript = false, embedded: Map<Node, 
 }
 
 function snapshotOf(sheet: CSSStyleSheet, depth = 0): Snapshot {
-  const plain = { sheet, isOff: sheet.disabled, media: sheet.media.mediaText };
+  const plain = { sheet, isOff: sheet.disabled && !isReplaced(sheet), media: sheet.media.mediaText };
   try {
     const rules = [...sheet.cssRules];
     const imports = rules.flatMap((rule) => {

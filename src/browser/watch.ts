@@ -1,4 +1,5 @@
 import { heldMark, isOwnSheet, liveShadows, ownMark } from './own.js';
+import { isReplaced } from './stand-in.js';
 
 /** How long nothing may change before the page is read again, and how long it may go on changing, ms. */
 const quietFor = 150;
@@ -97,7 +98,7 @@ function stylesOf(roots: readonly (Document | ShadowRoot)[]): StyleState[] {
     .filter((sheet) => !isOwnSheet(sheet))
     .map((sheet) => ({
       sheet,
-      isOff: sheet.disabled,
+      isOff: sheet.disabled && !isReplaced(sheet),
       media: sheet.media.mediaText,
       rules: amountOfRules(sheet),
     }));

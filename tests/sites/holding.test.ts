@@ -25,8 +25,12 @@ const sheet = `@import "/imported.css";
 
 const site: SmallSite = {
   name: 'states everywhere',
-  answers: () => ({
-    '/': `<!DOCTYPE html><html lang="en"><head><title>x</title><link rel="stylesheet" href="/own.css"><style>.btn:hover { outline: 3px solid rgb(4, 4, 4) }</style></head>
+  elsewhere: {
+    '/theme.css':
+      '.btn:hover { font-style: italic; color: rgb(5, 5, 5) } .card:hover > .note { text-indent: 8px }',
+  },
+  answers: (other) => ({
+    '/': `<!DOCTYPE html><html lang="en"><head><title>x</title><link rel="stylesheet" href="${other}/theme.css"><link rel="stylesheet" href="/own.css"><style>.btn:hover { outline: 3px solid rgb(4, 4, 4) }</style></head>
 <body><div class="card" id="main"><p class="note">Deposit <b class="inner">20</b></p><a class="btn" href="#x">Reserve</a><i title=":hover">t</i><i class="md:hover">m</i></div><p class="note btn">Hours</p></body></html>`,
     '/own.css': sheet.replaceAll('\\\\', '\\'),
     '/imported.css': '.btn:hover { padding-left: 13px } .card:hover { margin-left: 5px }',

@@ -3,6 +3,7 @@
 import {
   isGenuine,
   type CheckAnswer,
+  type ForeignText,
   type LiveBox,
   type LiveClaim,
   type LiveHold,
@@ -68,7 +69,8 @@ export abstract class PageLink {
     this.#tell({ kind: 'light', reading: this.reading, indices, note });
   tryDraft = (css: string): void => this.#tell({ kind: 'draft', css });
   setPicking = (on: boolean): void => this.#tell({ kind: 'pick', on });
-  hold = (holds: readonly LiveHold[]): void => this.#tell({ kind: 'hold', reading: this.reading, holds });
+  hold = (holds: readonly LiveHold[], foreign: readonly ForeignText[]): void =>
+    this.#tell({ kind: 'hold', reading: this.reading, holds, foreign });
 
   suppose = (what?: WhatIf): void => this.#tell({ kind: 'suppose', reading: this.reading, what });
   follow = (indices: readonly number[]): void =>

@@ -8,7 +8,7 @@ import type { PageEvents, PageLink } from './page-link.js';
 import { TabLink, type AskingPage } from './tab-link.js';
 import { contradicted, countChecked, type Checked } from './checked.js';
 import { invitation } from './invitation.js';
-import { withForeign } from './foreign.js';
+import { foreignTexts, withForeign } from './foreign.js';
 import { useDraft, type Draft } from './use-draft.js';
 
 type ToldPage = Extract<ToRoom, { kind: 'page' }>;
@@ -214,7 +214,10 @@ export function useRoom(): Room {
       );
       if (before.length || under.length) {
         await engine.hold(still, under);
-        stage.current?.hold(still.map(({ index: at, state }) => ({ index: at, state })));
+        stage.current?.hold(
+          still.map(({ index: at, state }) => ({ index: at, state })),
+          foreignTexts(),
+        );
         setHeld(still);
       }
       if (!was) return '';
@@ -322,7 +325,7 @@ export function useRoom(): Room {
       setHeld(wanted);
       setLooked(under);
       const holds: LiveHold[] = wanted.map(({ index, state }) => ({ index, state }));
-      stage.current?.hold(holds);
+      stage.current?.hold(holds, foreignTexts());
       await engine.hold(holds, under);
       setReads((before) => before + 1);
       if (chosen) setGoverned(await engine.governed(chosen));
