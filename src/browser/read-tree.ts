@@ -26,11 +26,15 @@ export function readTree(document: Document, originals?: Originals): LiveTree {
       ...(namespaceURI === html ? {} : { namespace: namespaceURI ?? '' }),
       attributes: ownAttributes(attributes, originals?.get(element)),
       content: contentOf(childNodes),
+      ...(isCustom(element) ? { isDefined: element.matches(':defined') } : {}),
       ...(element.shadowRoot ? { shadow: contentOf(element.shadowRoot.childNodes) } : {}),
     };
   });
   return { quirks: document.compatMode === 'BackCompat', nodes };
 }
+
+const isCustom = (element: Element) =>
+  element.namespaceURI === html && (element.localName.includes('-') || element.hasAttribute('is'));
 
 function ownAttributes(
   attributes: NamedNodeMap,

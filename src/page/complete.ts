@@ -43,10 +43,12 @@ function areAlike({ elements: one, tree }: Markup, { elements: other, tree: live
     one.length === other.length &&
     one.every((element, i) => {
       const { tag, parent, attributes, ownText } = other[i];
+      const isDefined = tree.isDefined(i) === live.isDefined(i);
       return (
         element.tag === tag &&
         element.parent?.index === parent?.index &&
         element.host?.index === other[i].host?.index &&
+        isDefined &&
         element.ownText === ownText &&
         element.attributes.size === attributes.size &&
         [...attributes].every(([name, value]) => element.attributes.get(name) === value)

@@ -63,7 +63,8 @@ export function parseMarkup(name: string, source: string): Markup {
 
 /** The same from a document's tree, as it stands. */
 export function markupOf({ quirks, nodes }: LiveTree): Markup {
-  const made = nodes.map(({ tag, namespace = htmlNamespace, attributes }) => ({
+  const made = nodes.map(({ tag, namespace = htmlNamespace, attributes, isDefined }) => ({
+    isDefined,
     nodeName: tag,
     tagName: tag,
     namespaceURI: namespace,
@@ -179,6 +180,8 @@ function addElement(
   });
   growing.elements.push(element);
   if (inner) growing.forest.add(element, inner);
+  const { isDefined = inner !== undefined } = node as { isDefined?: boolean };
+  if (isDefined) growing.forest.define(element);
   growing.namespaces.push(node.namespaceURI);
   growing.hasText.push(0);
   growing.rawText.push(node.childNodes.map((child) => ('value' in child ? child.value : '')).join(''));

@@ -48,6 +48,7 @@ export class Forest {
   readonly slots = new Map<PageElement, PageElement>();
   /** Slots that show something of outside in place of what stands in them. */
   readonly #isFilled = new Set<PageElement>();
+  readonly #defined = new Set<number>();
   readonly #waiting: { readonly host: PageElement; readonly nodes: readonly Node[] }[] = [];
   readonly #roots: TreeRoot[] = [];
   readonly #numbers = new Map<number, number>();
@@ -56,6 +57,11 @@ export class Forest {
   /** A shadow tree to be grown. */
   add(host: PageElement, nodes: readonly Node[]): void {
     this.#waiting.push({ host, nodes });
+  }
+
+  /** A custom element that a script has defined. */
+  define({ index }: PageElement): void {
+    this.#defined.add(index);
   }
 
   next(): { readonly host: PageElement; readonly nodes: readonly Node[] } | undefined {
@@ -78,12 +84,18 @@ export class Forest {
   columns(
     elements: readonly PageElement[],
     parent: Int32Array,
-  ): Pick<Tree, 'root' | 'roots' | 'shadow' | 'flatParent'> {
+  ): Pick<Tree, 'root' | 'roots' | 'shadow' | 'isDefined' | 'flatParent'> {
     const root = new Int32Array(elements.length);
     this.#roots.forEach(({ start, end }, number) => root.fill(number, start, end));
     const isPlain = this.#roots.length === 1;
     const flatParent = isPlain ? parent : Int32Array.from(elements, (element) => this.#flatParent(element));
-    return { root, roots: this.#roots, shadow: (row) => this.#numbers.get(row) ?? -1, flatParent };
+    return {
+      root,
+      roots: this.#roots,
+      shadow: (row) => this.#numbers.get(row) ?? -1,
+      isDefined: (row) => this.#defined.has(row),
+      flatParent,
+    };
   }
 
   /** −1 also for what no slot shows. */

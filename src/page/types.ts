@@ -33,6 +33,8 @@ export interface LiveNode {
   readonly attributes: readonly (readonly [name: string, value: string])[];
   /** Its texts and, by number, its children, in order. */
   readonly content: readonly (string | number)[];
+  /** Of a custom element: whether a script has defined it. */
+  readonly isDefined?: boolean;
   /** Texts and topmost elements of its shadow tree, where it has one that scripts may see. */
   readonly shadow?: readonly (string | number)[];
 }

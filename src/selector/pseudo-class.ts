@@ -93,7 +93,7 @@ function fromMarkup(name: string, row: number, tree: Tree): boolean {
       if (name === 'link' && tree.held.get('visited')?.has(row)) return false;
       return (/^(a|area)$/.test(control.tag) && control.has('href')) || isSvgLink(row, tree);
     case 'defined':
-      return (!control.tag.includes('-') && !control.has('is')) || tree.shadow(row) >= 0;
+      return (!control.tag.includes('-') && !control.has('is')) || tree.isDefined(row);
     case 'open':
       return /^(details|dialog)$/.test(control.tag) && control.has('open');
     case 'enabled':

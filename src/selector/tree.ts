@@ -70,6 +70,8 @@ export interface Tree {
   readonly roots: readonly TreeRoot[];
   /** Number of the shadow tree of an element; −1 for none. */
   readonly shadow: (row: number) => number;
+  /** Whether a custom element has been defined by a script. */
+  readonly isDefined: (row: number) => boolean;
   /**
    * What an element inherits from and is drawn in (CSS Scoping 1 §3.4): the slot that it is assigned to, else its parent,
    * for the topmost of a shadow tree its host. The same column as `parent` where there are no shadow trees.

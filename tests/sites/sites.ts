@@ -122,7 +122,7 @@ export const sites: readonly SmallSite[] = [
     name: 'components with trees of their own',
     answers: () => ({
       '/': page(
-        `<style>${strong} .card ll-lender::part(go) { color: navy } ll-lender { --ll-accent: teal } .note { color: gray }</style>`,
+        `<style>${strong} .card ll-lender::part(go) { color: navy } ll-lender { --ll-accent: teal } .note { color: gray } .box > :defined { color: olive } x-none:not(:defined), x-plain:not(:defined) { color: maroon }</style>`,
         script(`const shared = new CSSStyleSheet();
           shared.replaceSync(':host { display: block; letter-spacing: 2px } .note { color: var(--ll-accent); padding-left: 3px } ::slotted(.note) { font-size: 17px; color: red } .item { color: olive !important }');
           customElements.define('ll-lender', class extends HTMLElement {
@@ -133,6 +133,7 @@ export const sites: readonly SmallSite[] = [
               root.innerHTML = '<link rel="stylesheet" href="/lender.css"><style>.btn { padding-left: 9px }</style><div class="box"><p class="note">Deposit</p><slot></slot><a class="btn" part="go" href="#y">Lend</a><ul><li class="item last">drill</li></ul><x-tag><b>new</b></x-tag></div>';
             }
           });
+          customElements.define('x-plain', class extends HTMLElement {});
           customElements.define('x-tag', class extends HTMLElement {
             constructor() {
               super();
@@ -143,7 +144,7 @@ export const sites: readonly SmallSite[] = [
               root.innerHTML = '<i class="note">i</i><slot></slot>';
             }
           });`),
-        `${body}<div class="card"><ll-lender class="box"><p class="note">Three metres</p></ll-lender><ll-lender></ll-lender></div>`,
+        `${body}<div class="card"><ll-lender class="box"><p class="note">Three metres</p></ll-lender><ll-lender></ll-lender></div><div class="box"><x-plain>a</x-plain><x-none>b</x-none></div>`,
       ),
       '/lender.css':
         '@layer low { .box .note { font-size: 23px } } .box { padding-left: 5px } li { color: red }',
