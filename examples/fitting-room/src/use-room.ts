@@ -352,15 +352,16 @@ export function useRoom(): Room {
   }, [engine, draft.text, looked, reads]);
 
   // No event tells of a declaration that a script changes where it stands: the browser is asked again now and then.
+  const isRead = reads > 0;
   useEffect(() => {
-    if (!draft.text.trim() || looked.length) return;
+    if (!isRead || !draft.text.trim() || looked.length) return;
     const timer = setInterval(async () => {
       if (document.hidden) return;
       const answers = await stage.current?.check(await engine.claims(draft.text));
       if (answers && countChecked(answers).agreed !== countChecked(answers).asked) stage.current?.read();
     }, 2000);
     return () => clearInterval(timer);
-  }, [draft.text, engine, looked]);
+  }, [draft.text, engine, isRead, looked]);
 
   const preview = useCallback(
     (text: string | undefined) => stage.current?.tryDraft(text ?? kept.current),
