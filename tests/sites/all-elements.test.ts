@@ -74,8 +74,8 @@ const asked = [
         process.env.SITES === 'all' || i % 3 === 0 || i === still.length - 1 || isOwn(site.name),
     ),
   ...componentSites().flatMap((site) => [
-    { site, isSaved: true, width: 1280, everySilent: 8 },
-    { site, isSaved: false, width: 700, everySilent: 8 },
+    { site, isSaved: true, width: 1280, everySilent: 30 },
+    { site, isSaved: false, width: 700, everySilent: 30 },
   ]),
 ].map((one) => ({ ...one, name: one.site.name }));
 
