@@ -4,7 +4,8 @@ import type { Tree } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { FlowNames } from './contested.js';
 import { Expander } from './expand.js';
-import { Matching, type Matcher, type MatchList } from './matching.js';
+import { type Matcher, type MatchList } from './match-list.js';
+import { Matching } from './matching.js';
 import { RuleIndex } from './rule-index.js';
 import { TreeMatching } from './tree-matching.js';
 

@@ -1,6 +1,6 @@
 import type { Page, PageElement, StyleBlock } from '../page/index.js';
 import { parseMedia, truthOf, type Truth } from '../sheet/index.js';
-import type { MatchList } from './matching.js';
+import type { MatchList } from './match-list.js';
 
 /** What decides whether an element is a container: its `container-type` and `container-name`, as text. */
 export type ContainerFacts = (element: PageElement) => { readonly type: string; readonly names: string };

@@ -1,4 +1,4 @@
-import type { Scope, StyleBlock } from '../page/index.js';
+import type { Scope } from '../page/index.js';
 import {
   matchContext,
   matches,
@@ -6,35 +6,21 @@ import {
   matchesNames,
   statesHold,
   type SeenPart,
-  packSpecificity,
   type MatchContext,
   type Selector,
   type Tree,
 } from '../selector/index.js';
 import { Kinds } from './kinds.js';
+import {
+  listAt,
+  strongest,
+  type Applied,
+  type Branch,
+  type Matcher,
+  type MatchList,
+  type RuleOwner,
+} from './match-list.js';
 import { AncestorNames, Presence, type Bucket, type IndexedRule, type RuleIndex } from './rule-index.js';
-
-export type RuleOwner = 'browser' | 'platform' | 'draft';
-
-/** A block that matches a target, by the most specific of its selectors that do. */
-export interface Applied {
-  readonly block: StyleBlock;
-  readonly selector: Selector;
-  /** Steps up to the scope's root, negative; −∞ without a scope. */
-  readonly proximity: number;
-  readonly owner: RuleOwner;
-  /**
-   * Where the rule's tree stands, seen from the target's own: 0 for that one, greater further out, less further in (the
-   * context of CSS Cascade 5 §6.1).
-   */
-  readonly context: number;
-}
-
-/** The blocks that match a target, in order of appearance. Equal lists are one object. */
-export interface MatchList {
-  readonly id: number;
-  readonly applied: readonly Applied[];
-}
 
 /** The rules that may match elements of one kind, sorted by how far they look. */
 interface Contenders {
@@ -55,14 +41,6 @@ interface OwnedRule {
 interface Settled {
   readonly applied: readonly Applied[];
   readonly branch: Branch;
-}
-
-/** Which rules match which targets. */
-export interface Matcher {
-  /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
-  readonly pseudos: ReadonlySet<string>;
-  /** The list for an element (`pseudo` '') or its pseudo-element. */
-  list(row: number, pseudo: string): MatchList;
 }
 
 /** Below all trees into which something may be assigned stands its own shadow tree. */
@@ -397,41 +375,8 @@ export class Matching implements Matcher {
   }
 }
 
-/** Each block by its strongest selector, in order of appearance. */
-function strongest(found: readonly Applied[]): Applied[] {
-  const sorted = found.toSorted(compareApplied);
-  // The strongest of a block's selectors stands last.
-  return sorted.filter((one, i) => sorted[i + 1]?.block !== one.block);
-}
-
-/** A tree of lists, in which equal ones are one. */
-export interface Branch {
-  list?: MatchList;
-  readonly next: Map<Applied, Branch>;
-}
-
-export function listAt(root: Branch, applied: readonly Applied[]): Branch {
-  let branch = root;
-  for (const one of applied) {
-    let next = branch.next.get(one);
-    if (!next) branch.next.set(one, (next = { next: new Map() }));
-    branch = next;
-  }
-  return branch;
-}
-
 function rowsOf<T>(columns: Map<string, T[]>, pseudo: string): T[] {
   let rows = columns.get(pseudo);
   if (!rows) columns.set(pseudo, (rows = []));
   return rows;
-}
-
-/** The browser's rules, then the others, by order of appearance; within a block the stronger and nearer selector last. */
-function compareApplied(a: Applied, b: Applied): number {
-  if (a.owner !== b.owner) return a.owner === 'browser' ? -1 : 1;
-  return (
-    a.block.order - b.block.order ||
-    packSpecificity(a.selector.specificity) - packSpecificity(b.selector.specificity) ||
-    (a.proximity === b.proximity ? 0 : a.proximity - b.proximity)
-  );
 }

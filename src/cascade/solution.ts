@@ -6,7 +6,8 @@ import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
 import { hasHintingAttribute, hintsOf } from './hints.js';
-import { Matching, type Applied, type Matcher, type MatchList } from './matching.js';
+import { type Applied, type Matcher, type MatchList } from './match-list.js';
+import { Matching } from './matching.js';
 import { Level, type Candidate } from './rank.js';
 import { RuleIndex } from './rule-index.js';
 import { TreeMatching } from './tree-matching.js';
