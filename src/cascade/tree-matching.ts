@@ -1,6 +1,6 @@
 import { ownParts, partsSeen, slotsOf, type Tree } from '../selector/index.js';
 import { listAt, type Applied, type Branch, type Matcher, type MatchList } from './match-list.js';
-import { type Matching } from './matching.js';
+import type { Matching } from './matching.js';
 
 /**
  * The rules of a document and of its shadow trees together: each counts in its own tree, and reaches out of it to the host
