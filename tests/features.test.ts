@@ -138,6 +138,10 @@ const features: Record<string, Feature> = {
     css: '@namespace svg url(http://www.w3.org/2000/svg); @namespace h "http://www.w3.org/1999/xhtml"; svg|a { color: red } h|a { color: blue } *|a { top: 1px } |a { left: 1px } svg|* { right: 1px } linearGradient { z-index: 1 } lineargradient { order: 1 } foreignObject p { width: 1px } [viewBox] { height: 1px } [viewbox] { height: 2px } *|*.c { bottom: 1px } nope|a { flex-grow: 1 } [*|href] { flex-shrink: 3 } P { margin: 1px }',
     body: '<a href="#"></a><svg viewBox="0 0 1 1" class="c"><a xlink:href="#"></a><linearGradient></linearGradient><foreignObject><p class="c"></p></foreignObject></svg>',
   },
+  'attributes in a namespace': {
+    css: '[xml\\:space] { color: red } [space] { top: 1px } [*|space] { left: 1px } [xlink\\:href] { right: 1px } [*|href="#"] { bottom: 1px } [xmlns] { width: 1px } [*|xmlns] { height: 1px } [xml\\:lang] { order: 1 } [|viewBox] { z-index: 1 }',
+    body: '<p xml:space="preserve" xlink:href="#" xmlns="x" xml:lang="en">a</p><svg viewBox="0 0 1 1" xml:space="preserve" xml:lang="de" xmlns="http://www.w3.org/2000/svg"><a xlink:href="#"></a><g xlink:title="t" space="x"></g></svg>',
+  },
   'default namespace': {
     css: '@namespace url(http://www.w3.org/2000/svg); a { color: red } .c { top: 1px } * { left: 1px } *|a { right: 1px } :is(a) { width: 1px } :not(.c) { height: 1px } [class] { z-index: 1 } :is(*|a) { order: 1 }',
     body: '<a></a><p class="c"></p><svg class="c"><a class="c"></a></svg>',

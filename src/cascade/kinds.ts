@@ -24,7 +24,7 @@ export function sightOf({ compounds, combinators, pseudoStates }: Selector): Sig
 function testSight(test: Test): Sight {
   switch (test.kind) {
     case 'attribute':
-      return test.attribute.anyNamespace ? 'around' : 'own';
+      return test.attribute.namespace !== '' ? 'around' : 'own';
     case 'any':
     case 'none':
       return test.list.reduce<Sight>((sight, one) => farther(sight, sightOf(one)), 'own');

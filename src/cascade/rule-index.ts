@@ -87,7 +87,8 @@ function keysOf(compound: Compound): Set<number | string> | undefined {
   }
   if (compound.tag >= 0) return new Set([compound.tag]);
   for (const test of compound.tests) {
-    if (test.kind === 'attribute' && !test.attribute.anyNamespace) return new Set([test.attribute.lowerName]);
+    if (test.kind === 'attribute' && test.attribute.namespace === '')
+      return new Set([test.attribute.lowerName]);
   }
   return undefined;
 }
@@ -178,7 +179,7 @@ export class Presence {
     for (const test of tests) {
       if (
         test.kind === 'attribute' &&
-        !test.attribute.anyNamespace &&
+        test.attribute.namespace === '' &&
         !this.#attributes.has(test.attribute.lowerName)
       )
         return false;

@@ -157,6 +157,7 @@ function report(
       `for ${describeTarget(targets[0])}${others ? `, ${others}; --reach all takes them all` : ''}`,
     ),
     '',
+    ...countedLines(override, io),
     paint.name(css),
   ];
   const exact =
@@ -184,18 +185,44 @@ function report(
         .join('; '),
     ]);
   lines.push(table(rows, io.columns, 0));
-  for (const { words, css: instance } of instead)
+  for (const { words, css: instance, isExact } of instead)
     lines.push(
       '',
-      wrap(`${paint.good('Better:')} ${words}`, io.columns, 0, 8),
+      wrap(
+        `${isExact ? paint.good('Better:') : paint.quiet('Or:')} ${words}`,
+        io.columns,
+        0,
+        isExact ? 8 : 4,
+      ),
       ...(instance ? ['', paint.name(instance.trim())] : []),
     );
-  for (const warning of warnings) lines.push('', wrap(`${paint.wary('Mind:')} ${warning}`, io.columns, 0, 6));
+  for (const warning of warnings)
+    if (warning !== override.counted?.words)
+      lines.push('', wrap(`${paint.wary('Mind:')} ${warning}`, io.columns, 0, 6));
   if (page.conditions.width === 1280 && !options.draft) {
     lines.push('', paint.quiet('Next: the same again with --draft my.css to keep it, then yelto prove.'));
   } else if (options.draft)
     lines.push('', paint.quiet(`Next: yelto prove ${page.name} --draft ${options.draft}`));
   return lines;
+}
+
+/** That places are counted is said first, with what there is without. */
+function countedLines({ counted }: Override, io: Io): string[] {
+  if (!counted) return [];
+  const { words, without } = counted;
+  return [
+    wrap(`${paint.wary('Mind:')} ${words}`, io.columns, 0, 6),
+    ...(without.length
+      ? [
+          table(
+            without.map((one, i) => [i ? '' : 'Without counting', one.words, one.selector]),
+            io.columns,
+            0,
+          ),
+        ]
+      : []),
+    '',
+  ];
 }
 
 /** By how much it wins. */

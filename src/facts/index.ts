@@ -4,12 +4,14 @@ export { shorthands } from './shorthands.js';
 export { aliases } from './aliases.js';
 export { logicalProperties, type LogicalFamily } from './logical-properties.js';
 export { grammarPatches, neverNegative, refusedWords, sizesWithoutFitContent } from './grammar-patches.js';
+export { foreignAttributes } from './foreign-attributes.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
 export { pseudoElements, isPseudoElement } from './pseudo-elements.js';
 export { browserSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
 export { letterTriples } from './letter-triples.js';
+export { attributeRoles, type AttributeRole } from './attribute-roles.js';
 export { namePatterns, type NamePattern, type Grade } from './name-patterns.js';
 export {
   noEffectConditions,

@@ -45,13 +45,13 @@ export const namePatterns: readonly NamePattern[] = [
   },
   {
     pattern:
-      /^(is|has|was|js|no)-|^(active|open|opened|closed|selected|current|hover|hovered|focus|focused|disabled|enabled|loading|loaded|visible|hidden|expanded|collapsed|sticky|stuck|checked|error|invalid|valid|show|shown|on|off)$|--(active|open|selected|current|hover|disabled|loading|expanded)$/i,
+      /^(is|has|was|js|no)-|^(active|open|opened|closed|selected|current|hover|hovered|focus|focused|disabled|enabled|loading|loaded|visible|hidden|expanded|collapsed|sticky|stuck|checked|error|invalid|valid|show|shown|on|off)$|^[^:]*[-_](active|open|opened|closed|selected|current|hover|hovered|focused|disabled|loading|expanded|collapsed|checked)$|^[^:]*(slide|item)[-_](next|prev|visible)$/i,
     role: 'state',
     grade: 'doubtful',
     reason: 'marks a state that a script may add and take away',
   },
   {
-    pattern: /^(odd|even|first|last|alt|alternate|nth)(-|_|$)|[-_](odd|even|first|last|alt)$/i,
+    pattern: /^(odd|even|first|last|alt|alternate|nth)(-|_|$)|[-_](odd|even|first|last|alt)([-_]|$)/i,
     role: 'position',
     grade: 'doubtful',
     reason: 'tells a position among its neighbours, not a kind',

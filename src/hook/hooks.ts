@@ -1,10 +1,10 @@
-import type { Grade } from '../facts/index.js';
+import { attributeRoles, type Grade } from '../facts/index.js';
 import { elementOf, type Target } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { partsSeen, rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { counterpart } from './evidence.js';
-import { attributesInSheets, namesInSheets, namesOn, type FoundName } from './names.js';
+import { attributesInSheets, contentsOn, namesInSheets, namesOn, type FoundName } from './names.js';
 import { shapeOf, type NameShape } from './shape.js';
 
 /** A name in the markup that a selector can hold on to. */
@@ -78,6 +78,14 @@ export function hooksOn(pages: readonly Page[], element: PageElement): Hook[] {
     .sort(compareHooks);
 }
 
+/** What an element's content says of it in attributes that are no names, best first; [] for none. */
+export function contentHooksOn(pages: readonly Page[], element: PageElement): Hook[] {
+  const [page, ...others] = pages;
+  return contentsOn(element)
+    .map((name) => gradeName(page, others, name, 0))
+    .sort(compareHooks);
+}
+
 function compareHooks(a: Hook, b: Hook): number {
   return (
     gradeOrder[a.grade] - gradeOrder[b.grade] ||
@@ -93,13 +101,14 @@ function isLoose({ role }: Hook): boolean {
   return role === 'instance' || role === 'position' || role === 'state' || role === 'utility';
 }
 
-/** Attributes that hold a text for people, which is translated and rewritten. */
-const wordedAttributes = /^(aria-label|alt|title|placeholder)$/;
-const wordedShape: NameShape = {
-  role: 'text',
-  grade: 'doubtful',
-  reason: 'is a text for people, which may be rewritten or translated',
-};
+/** Attributes are judged by what their name says they hold, and else by their value. */
+function attributeShape(name: string, value: string): NameShape {
+  const row = attributeRoles.find(
+    (one) => one.pattern.test(name) && (one.value === undefined || one.value.test(value)),
+  );
+  const shape = shapeOf(value);
+  return row && shape.grade !== 'fleeting' ? row : shape;
+}
 
 function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {
   const { kind, name, value, selector, element } = found;
@@ -122,7 +131,7 @@ function gradeName(page: Page, others: readonly Page[], found: FoundName, steps:
       ],
     };
   }
-  const shape = kind === 'attribute' && wordedAttributes.test(name) ? wordedShape : shapeOf(value);
+  const shape = kind === 'class' ? shapeOf(value) : attributeShape(kind === 'id' ? 'id' : name, value);
   const evidence = others.length ? evidenceFor(found, others) : undefined;
   const isUsed = isInSheets(page, found);
   const reasons: string[] = [];
@@ -158,7 +167,7 @@ function evidenceFor(
     const twin = counterpart(found.element, other);
     if (!twin) continue;
     compared++;
-    const has = namesOn(twin).some(
+    const has = [...namesOn(twin), ...contentsOn(twin)].some(
       ({ kind, selector }) => kind === found.kind && selector === found.selector,
     );
     if (!has) return { grade: 'fleeting', reason: `the same element in ${other.name} does not have it` };

@@ -1,7 +1,7 @@
 export { summarise, type Summary, type UsedValue, type UsedVariable } from './summary.js';
 export { toggledStates, type ToggledState } from './states.js';
 export { counterpart } from './evidence.js';
-export { hooks, hooksOn, type Hook } from './hooks.js';
+export { contentHooksOn, hooks, hooksOn, type Hook } from './hooks.js';
 export { componentsHolding, componentsOf, partsOf, variablesReadIn, type Component } from './components.js';
 export { escapeName } from './names.js';
 export { shapeOf, type NameShape } from './shape.js';

@@ -50,6 +50,25 @@ export function namesOn(element: PageElement): FoundName[] {
   return found;
 }
 
+/** Attributes that say how a thing is at the moment or how it is drawn, or that hold code. */
+const untelling =
+  /^(class|id|style|tabindex|hidden|dir|lang|width|height|disabled|checked|selected|open|required|readonly|multiple|autofocus|draggable|contenteditable|spellcheck|autocomplete|colspan|rowspan|slot|part|exportparts|is|nonce|integrity|crossorigin|srcset|sizes|align|valign|bgcolor|border|cellpadding|cellspacing|color|face|size|loading|decoding|fetchpriority|d|fill.*|stroke.*|enable-background|points|transform|viewbox|xmlns|focusable|version|x|y|[xy][12]|c[xy]|r[xy]?|on.*|aria-(?!label$).*|.*:.*|data-v-.*|data-react.*)$/i;
+
+/**
+ * What an element's further attributes say of its content: where it leads, which record or field it is. They tell
+ * a thing from others of its kind where its names do not. [] for none.
+ */
+export function contentsOn(element: PageElement): FoundName[] {
+  const found: FoundName[] = [];
+  for (const [name, value] of element.attributes) {
+    if (untelling.test(name) || tellingAttributes.test(name) || value === '' || value.length > 40) continue;
+    if (/[\n\r\f]/.test(value)) continue;
+    const selector = `[${escapeName(name)}="${value.replace(/["\\]/g, '\\$&')}"]`;
+    found.push({ kind: 'attribute', name, value, selector, element });
+  }
+  return found;
+}
+
 /** A name as it is written in a selector (CSSOM §2.1 "serialize an identifier"). */
 export function escapeName(name: string): string {
   return [...name]

@@ -8,6 +8,7 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
+import { matchContext, matches } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import type { Instead, Wish } from './types.js';
@@ -25,13 +26,14 @@ export function insteadOf(page: Page, targets: readonly Target[], { set, panel }
         const words = known
           ? `"${winner.property}" comes from the setting ${known.setting}; change it there, then no rule is needed.`
           : `"${winner.property}" stands on the element itself, as values from a setting of the platform do; look for the setting first.`;
-        found.set(winner.property, { kind: 'setting', words });
+        found.set(winner.property, { kind: 'setting', words, isExact: false });
       }
       const [name] = variablesIn(winner.value);
       // Only where the whole value is the variable's can the variable take the wished one.
       if (name && /^var\(\s*--[^\s,()]+\s*(,[^()]*)?\)$/i.test(winner.value.trim())) {
         const variable = variableInstead(page, inheritedFrom ?? targets[0], name, value, panel?.place);
-        if (variable) found.set(name, variable);
+        const isExact = changesNoMore(page, name, winner.property, targets);
+        if (variable) found.set(name, { ...variable, isExact });
       }
     }
   }
@@ -44,7 +46,7 @@ function variableInstead(
   name: string,
   value: string,
   place: string | undefined,
-): Instead | undefined {
+): Omit<Instead, 'isExact'> | undefined {
   const { entries, inheritedFrom } = contest(page, target, name);
   const holder = inheritedFrom ?? elementOf(target);
   if (!entries.length || holder.parent) return undefined;
@@ -65,6 +67,24 @@ function variableInstead(
     return { kind: 'variable', variable: name, words, css, feeds: uses };
   }
   return undefined;
+}
+
+/** Whether all that reads a variable is that property of the targets. */
+function changesNoMore(page: Page, name: string, property: string, targets: readonly Target[]): boolean {
+  const wanted = new Set(targets.map(elementOf));
+  const context = matchContext(page.tree);
+  return page.styles.blocks.every(({ declarations, selectors }) => {
+    const reads = declarations.filter(({ value }) => variablesIn(value).includes(name));
+    if (reads.length === 0) return true;
+    return (
+      reads.every((one) => one.property === property) &&
+      selectors.every((one) => !one.pseudo) &&
+      page.elements.every((element) => {
+        const isMatched = selectors.some((one) => matches(one, element.index, context));
+        return !isMatched || wanted.has(element);
+      })
+    );
+  });
 }
 
 /** `selector { property }` of each declaration that reads a variable. */

@@ -1,5 +1,5 @@
 import type { Hook } from '../hook/index.js';
-import { hooksOn } from '../hook/index.js';
+import { contentHooksOn, hooksOn } from '../hook/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { selectRows, type Specificity, type Tree } from '../selector/index.js';
 import { both, maskOf, sizeOf, type Mask } from './masks.js';
@@ -21,6 +21,15 @@ export interface Candidate {
   readonly distance: number;
 }
 
+/** Added to a selector's risk. */
+export const risks = {
+  /** What it finds by another thing: one that it holds, or one that stands before it. */
+  relation: 0.5,
+  /** A place at either end of the neighbours, and one that is counted. */
+  place: 5,
+  count: 6,
+} as const;
+
 export function plus(a: Specificity, b: Specificity): Specificity {
   return [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 }
@@ -39,6 +48,7 @@ const masksOf = new WeakMap<Tree, Map<string, Mask>>();
 export class CompoundMaker {
   readonly #masks: Map<string, Mask>;
   readonly #ofElement = new Map<PageElement, Candidate[]>();
+  readonly #contents = new Map<PageElement, Candidate[]>();
 
   constructor(
     private readonly page: Page,
@@ -58,27 +68,44 @@ export class CompoundMaker {
     return mask;
   }
 
+  /** One element alone. */
+  only({ index }: PageElement): Mask {
+    return maskOf(this.page.tree.size, [index]);
+  }
+
   /** Single names on one element, fleeting and avoided ones left out, the surest first. */
   singles(element: PageElement): Candidate[] {
     const known = this.#ofElement.get(element);
     if (known) return known;
-    const own = hooksOn(this.pages, element).filter(
-      ({ grade, name, selector }) =>
-        grade !== 'fleeting' && !this.avoid.includes(name) && !this.avoid.includes(selector),
-    );
-    const singles = own.map((hook): Candidate => ({
-      text: hook.selector,
-      specificity: specificityOf[hook.kind],
-      mask: this.mask(hook.selector),
-      size: hook.reach,
-      hooks: [hook],
-      risk: riskOf(hook),
-      positional: hook.role === 'position',
-      compounds: 1,
-      distance: 0,
-    }));
+    const singles = this.#usable(hooksOn(this.pages, element));
     this.#ofElement.set(element, singles);
     return singles;
+  }
+
+  /** Attributes of an element's content, the surest first: they tell it from its like where names do not. */
+  contents(element: PageElement): Candidate[] {
+    let known = this.#contents.get(element);
+    if (!known) this.#contents.set(element, (known = this.#usable(contentHooksOn(this.pages, element))));
+    return known;
+  }
+
+  #usable(hooks: readonly Hook[]): Candidate[] {
+    return hooks
+      .filter(
+        ({ grade, name, selector }) =>
+          grade !== 'fleeting' && !this.avoid.includes(name) && !this.avoid.includes(selector),
+      )
+      .map((hook): Candidate => ({
+        text: hook.selector,
+        specificity: specificityOf[hook.kind],
+        mask: this.mask(hook.selector),
+        size: hook.reach,
+        hooks: [hook],
+        risk: riskOf(hook),
+        positional: hook.role === 'position',
+        compounds: 1,
+        distance: 0,
+      }));
   }
 
   /** Single names and pairs of them on one element. */
@@ -96,11 +123,24 @@ export class CompoundMaker {
 }
 
 /** A name that numbers one thing or tells a place is worse than one that may be renamed. */
-function riskOf({ grade, role }: Hook): number {
+const riskOfRole: Readonly<Record<string, number>> = {
   // A tag alone lasts, but hits whatever else gets that tag, here or on another page.
-  if (role === 'tag') return 1.5;
-  if (grade === 'steady') return 0;
-  return role === 'instance' || role === 'position' ? 3 : role === 'state' ? 2 : 1;
+  tag: 1.5,
+  utility: 1.5,
+  content: 2,
+  text: 3,
+  instance: 3,
+  position: risks.place,
+  // It comes and goes: worse than counting.
+  state: 3 * risks.place,
+};
+
+function riskOf({ kind, grade, role, name }: Hook): number {
+  const ofRole = riskOfRole[role];
+  if (ofRole !== undefined && (role === 'tag' || grade !== 'steady')) return ofRole;
+  if (grade !== 'steady') return 1;
+  // Of names that last as long, what a thing is called comes before the role that it plays.
+  return kind === 'attribute' && /^(role|type)=/.test(name) ? 0.25 : 0;
 }
 
 function isTag(hooks: readonly Hook[]): boolean {

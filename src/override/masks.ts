@@ -55,6 +55,25 @@ export function childrenOf(mask: Mask, tree: Tree): Mask {
   return children;
 }
 
+/** Elements with one of the set inside. */
+export function above(mask: Mask, tree: Tree): Mask {
+  const over = new Uint32Array(mask.length);
+  for (const row of rowsOf(mask))
+    for (let up = tree.parent[row]; up >= 0 && !has(over, up); up = tree.parent[up]) add(over, up);
+  return over;
+}
+
+/** Elements that stand directly behind one of the set. */
+export function behindThese(mask: Mask, tree: Tree): Mask {
+  const next = new Uint32Array(mask.length);
+  for (const row of rowsOf(mask)) if (tree.next[row] >= 0) add(next, tree.next[row]);
+  return next;
+}
+
+function has(mask: Mask, row: number): boolean {
+  return (mask[row >>> 5] & (1 << (row & 31))) !== 0;
+}
+
 /** Whether every element of `inner` is in `outer`. */
 export function contains(outer: Mask, inner: Mask): boolean {
   for (let at = 0; at < inner.length; at++) if (inner[at] & ~outer[at]) return false;

@@ -107,7 +107,7 @@ export function reaches(pages: Page | readonly Page[], target: Target): Reach[] 
 }
 
 /** A box by its tag and its id or first lasting name. */
-function boxName({ tag, id, classes }: PageElement): string {
+export function boxName({ tag, id, classes }: PageElement): string {
   const name = classes.find((one) => /^(component|part)$/.test(shapeOf(one).role));
   return tag + (id && shapeOf(id).grade === 'steady' ? `#${id}` : name ? `.${name}` : '');
 }

@@ -1,7 +1,10 @@
 import { compileSelectors, type Page, type PageElement } from '../page/index.js';
-import { matchContext, matches, packSpecificity, type Specificity, type Tree } from '../selector/index.js';
-import { CompoundMaker, plus, type Candidate } from './compounds.js';
-import { below, both, childrenOf, contains, maskOf, rowsOf, sizeOf, sizeOfBoth, type Mask } from './masks.js';
+import { matchContext, matches, packSpecificity, type Tree } from '../selector/index.js';
+import { CompoundMaker, plus, risks, type Candidate } from './compounds.js';
+import { below, both, childrenOf, contains, maskOf, rowsOf, sizeOfBoth, type Mask } from './masks.js';
+import { placedCandidates, placeOf } from './places.js';
+import { raised, repeatName } from './raise.js';
+import { tellingCandidates } from './tell-apart.js';
 
 /** What the selector must do. */
 export interface Goal {
@@ -18,6 +21,25 @@ export interface Goal {
   readonly avoid: readonly string[];
   /** Whether a selector does right on the other pages; undefined where there are none. */
   readonly fits?: (selector: string) => boolean;
+}
+
+/** Names that last as long as this need nothing else to tell the goal apart. */
+const sureEnough = 1;
+
+/** What stands at the selector's right end and before it. */
+interface Sides {
+  readonly rights: readonly Candidate[];
+  readonly lefts: readonly Candidate[];
+  readonly held: Stated;
+}
+
+/** Candidates with the state in them, where one is meant. */
+interface Stated {
+  readonly rights: readonly Candidate[];
+  /** Where the state is another element's, that element's. */
+  readonly lefts?: readonly Candidate[];
+  /** Puts the state behind a compound of the target itself. */
+  readonly mark: (one: Candidate) => Candidate;
 }
 
 /** So many of the best candidates are tried on other pages. */
@@ -52,16 +74,20 @@ export function searchSelectors(page: Page, pages: readonly Page[], goal: Goal):
     page.tree.size,
     goal.elements.map(({ index }) => index),
   );
-  const held = goal.state ? withState(maker, goal, first) : undefined;
-  const rights = (held?.rights ?? maker.compounds(first)).filter(({ mask }) => contains(mask, wanted));
-  const lefts = held?.lefts ?? ancestorCandidates(maker, first);
-  const loose = held?.lefts
+  const held = withState(maker, goal, first);
+  const rights = held.rights.filter(({ mask }) => contains(mask, wanted));
+  const lefts = held.lefts ?? ancestorCandidates(maker, first);
+  const sides: Sides = { rights, lefts, held };
+  const loose = held.lefts
     ? combine(page, lefts, rights, wanted)
     : [...rights, ...combine(page, lefts, rights, wanted)];
   const isExact = ({ size }: Candidate) => size === goal.elements.length;
+  const leastRisk = (some: readonly Candidate[]) => Math.min(...some.map(({ risk }) => risk));
   let exact = loose.filter(isExact);
   if (exact.length === 0) exact = deeper(page, maker, goal, wanted, loose).filter(isExact);
-  if (exact.length === 0) exact = positional(page, goal, rights, lefts, wanted);
+  if (leastRisk(exact) > sureEnough)
+    exact.push(...telling(page, maker, wanted, first, sides).filter(isExact));
+  if (leastRisk(exact) > risks.place) exact.push(...placed(page, pages, maker, goal, sides));
   if (goal.fits) {
     const fitting = [...exact]
       .sort(compareCost)
@@ -101,39 +127,6 @@ function strengthened(
   const fitting = goal.fits ? longer.filter(({ text }) => goal.fits!(text)) : longer;
   if (fitting.length) return fitting;
   return longer.length ? longer : best.map((candidate) => raised(candidate, goal.strength));
-}
-
-/** What stands above or beside everything, from the weakest: it adds strength and changes nothing else. */
-const raises: readonly (readonly [before: string, behind: string, adds: Specificity])[] = [
-  ['body ', '', [0, 0, 1]],
-  ['html body ', '', [0, 0, 2]],
-  [':root ', '', [0, 1, 0]],
-  [':root body ', '', [0, 1, 1]],
-  [':root:root ', '', [0, 2, 0]],
-  [':root:root body ', '', [0, 2, 1]],
-  [':root:root:root ', '', [0, 3, 0]],
-  ['', ':not(#_)', [1, 0, 0]],
-  [':root:root ', ':not(#_)', [1, 2, 0]],
-  ['', ':not(#_):not(#_)', [2, 0, 0]],
-  ['', ':not(#_):not(#_):not(#_)', [3, 0, 0]],
-];
-
-/** The last way to strength, where there is no name to repeat and no id above. */
-function raised(candidate: Candidate, strength: number): Candidate {
-  const isOutermost = /^(html|body|head)\b/.test(candidate.text);
-  const found = raises.find(
-    ([before, , adds]) =>
-      !(before && isOutermost) && packSpecificity(plus(candidate.specificity, adds)) >= strength,
-  );
-  if (!found) return candidate;
-  const [before, behind, adds] = found;
-  const text = `${before}${candidate.text}${behind}`;
-  return {
-    ...candidate,
-    text,
-    specificity: plus(candidate.specificity, adds),
-    compounds: candidate.compounds + 1,
-  };
 }
 
 function rankedFound(candidates: readonly Candidate[], goal: Goal): Found[] {
@@ -241,99 +234,101 @@ function combineOutside(page: Page, lefts: readonly Candidate[], two: Candidate,
   });
 }
 
-/** A place among the neighbours, where no name tells the target from them. */
-function positional(
+/**
+ * What tells the elements apart where their names do not: contents, things that they hold or stand behind, on
+ * themselves and on the boxes around.
+ */
+function telling(
   page: Page,
-  goal: Goal,
-  rights: readonly Candidate[],
-  lefts: readonly Candidate[],
+  maker: CompoundMaker,
   wanted: Mask,
+  first: PageElement,
+  sides: Sides,
 ): Candidate[] {
-  if (goal.elements.length !== 1 || goal.state) return [];
+  const { rights, lefts, held } = sides;
+  const own = tellingCandidates(maker, page.tree, first).map(held.mark);
+  const told = own.filter(({ mask }) => contains(mask, wanted));
+  const best = [...rights, ...told].sort((a, b) => a.size - b.size || compareCost(a, b)).slice(0, mostRights);
+  if (held.lefts) return combine(page, held.lefts, told, wanted);
+  const around: Candidate[] = [];
+  let steps = 0;
+  for (let up = first.parent; up?.parent && steps < mostAround; up = up.parent) {
+    steps++;
+    const distance = steps;
+    around.push(...tellingCandidates(maker, page.tree, up).map((one) => ({ ...one, distance })));
+  }
+  const boxes = around.sort((a, b) => a.risk - b.risk || a.size - b.size).slice(0, mostLefts);
+  return [...told, ...combine(page, lefts, told, wanted), ...combine(page, boxes, best, wanted)];
+}
+
+/** So many boxes around are asked what they hold, and so many candidates are tried with each other. */
+const mostAround = 5;
+const mostRights = 24;
+const mostLefts = 40;
+
+/** Places among the neighbours; where two do not do, all of them from the nearest box that can be named. */
+function placed(
+  page: Page,
+  pages: readonly Page[],
+  maker: CompoundMaker,
+  goal: Goal,
+  sides: Sides,
+): Candidate[] {
+  const { rights, lefts, held } = sides;
+  if (goal.elements.length !== 1 || held.lefts) return [];
   const [element] = goal.elements;
-  const parent = element.parent;
-  if (!parent) return [];
-  const nth = parent.children.indexOf(element) + 1;
-  const text =
-    nth === 1 ? ':first-child' : nth === parent.children.length ? ':last-child' : `:nth-child(${nth})`;
-  const placed = rights.map((right): Candidate => {
-    const placedText = right.text + text;
-    const mask = maskOf(
-      page.tree.size,
-      page.select(placedText).map(({ index }) => index),
-    );
-    return {
-      ...right,
-      text: placedText,
-      specificity: plus(right.specificity, [0, 1, 0]),
-      mask,
-      size: sizeOf(mask),
-      positional: true,
-    };
+  const found = placedCandidates({
+    page,
+    maker,
+    element,
+    rights,
+    anchors: lefts,
+    hasState: goal.state !== undefined,
   });
-  const near = [...placed, ...combine(page, lefts, placed, wanted)];
-  const exact = near.filter(({ size }) => size === 1);
-  return exact.length ? exact : [fullPath(page, element)];
+  return found.length ? found : pathFromNamed(page, pages, maker, goal);
 }
 
-/** The last resort: the way from the root, place by place. */
-function fullPath(page: Page, element: PageElement): Candidate {
-  const parts: string[] = [];
-  for (let at: PageElement | null = element; at; at = at.parent) {
-    parts.unshift(at.parent ? `${at.tag}:nth-child(${at.parent.children.indexOf(at) + 1})` : at.tag);
-  }
-  const text = parts.join(' > ');
-  const mask = maskOf(
-    page.tree.size,
-    page.select(text).map(({ index }) => index),
-  );
-  return {
-    text,
-    specificity: [0, parts.length - 1, parts.length],
-    mask,
-    size: sizeOf(mask),
-    hooks: [],
-    risk: 0,
-    positional: true,
-    compounds: parts.length,
-    distance: 0,
-  };
-}
-
-/** Repeats a class or id until the selector is strong enough; undefined where there is none to repeat. */
-function repeatName(candidate: Candidate, strength: number): Candidate | undefined {
-  let { text, specificity } = candidate;
-  const last = candidate.hooks[candidate.hooks.length - 1];
-  const repeatable =
-    candidate.hooks.findLast(({ kind }) => kind === 'class' || kind === 'attribute') ??
-    candidate.hooks.find(({ kind }) => kind === 'id');
-  if (!last || !repeatable) return undefined;
-  const idsWanted = Math.floor(strength / 0x100000000);
-  // No number of classes reaches an id's strength.
-  const isIdNeeded = idsWanted > specificity[0];
-  const repeated = isIdNeeded ? candidate.hooks.find(({ kind }) => kind === 'id') : repeatable;
-  if (!repeated) return undefined;
-  for (let times = 0; times < 12 && packSpecificity(specificity) < strength; times++) {
-    const at = text.lastIndexOf(repeated.selector) + repeated.selector.length;
-    text = text.slice(0, at) + repeated.selector + text.slice(at);
-    specificity = plus(specificity, repeated.kind === 'id' ? [1, 0, 0] : [0, 1, 0]);
-  }
-  // A repeated name is a trick: one more compound in the cost, so that a plain upstream name is preferred.
-  return packSpecificity(specificity) >= strength
-    ? { ...candidate, text, specificity, compounds: candidate.compounds + 1 }
-    : undefined;
+function pathFromNamed(page: Page, pages: readonly Page[], maker: CompoundMaker, goal: Goal): Candidate[] {
+  const [element] = goal.elements;
+  const isNamed = (one: PageElement) =>
+    !one.parent?.parent ||
+    maker.singles(one).some(({ risk, hooks: [{ kind }] }) => kind !== 'tag' && risk <= 1);
+  let places = '';
+  let steps = 0;
+  let box = element;
+  do {
+    if (!box.parent) return [];
+    const place = placeOf(box);
+    places = ` > ${place.text}${places}`;
+    steps++;
+    box = box.parent;
+  } while (!isNamed(box));
+  const [anchor] = searchSelectors(page, pages, { elements: [box], strength: 0, avoid: goal.avoid });
+  if (!anchor || anchor.spill > 0) return [];
+  const { candidate } = anchor;
+  return [
+    {
+      ...candidate,
+      text: candidate.text + places + (goal.state?.text ?? ''),
+      specificity: plus(candidate.specificity, [0, steps + (goal.state ? 1 : 0), 0]),
+      mask: maker.only(element),
+      size: 1,
+      risk: candidate.risk + steps * risks.count,
+      positional: true,
+      compounds: candidate.compounds + steps,
+      distance: candidate.distance + steps,
+    },
+  ];
 }
 
 /** So many names of a thing beside the target are tried. */
 const mostBeside = 4;
 
 /** Candidates with the state in them: on the target itself, or on the ancestor that holds it. */
-function withState(
-  maker: CompoundMaker,
-  goal: Goal,
-  first: PageElement,
-): { rights: Candidate[]; lefts?: Candidate[] } {
-  const { text, holders, beside } = goal.state!;
+function withState(maker: CompoundMaker, goal: Goal, first: PageElement): Stated {
+  const unmarked = (one: Candidate) => one;
+  if (!goal.state) return { rights: maker.compounds(first), mark: unmarked };
+  const { text, holders, beside } = goal.state;
   const holder = holders.get(first) ?? first;
   const other = beside.get(first);
   if (other) {
@@ -348,13 +343,16 @@ function withState(
         compounds: box.compounds + one.compounds,
       })),
     );
-    return { rights: maker.compounds(first), lefts };
+    return { rights: maker.compounds(first), lefts, mark: unmarked };
   }
   // What the rule could match is told without the state: another thing may get into it too.
-  const stated = maker.compounds(holder).map((one): Candidate => ({
+  const mark = (one: Candidate): Candidate => ({
     ...one,
     text: one.text + text,
     specificity: plus(one.specificity, [0, 1, 0]),
-  }));
-  return holder === first ? { rights: stated } : { rights: maker.compounds(first), lefts: stated };
+  });
+  const stated = maker.compounds(holder).map(mark);
+  return holder === first
+    ? { rights: stated, mark }
+    : { rights: maker.compounds(first), lefts: stated, mark: unmarked };
 }

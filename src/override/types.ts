@@ -40,6 +40,16 @@ export interface Instead {
   readonly css?: string;
   /** For a variable, the declarations that read it, as `selector { property }`. */
   readonly feeds?: readonly string[];
+  /** Whether all that it changes was wanted; false for what may change more. */
+  readonly isExact: boolean;
+}
+
+/** What is said where no name tells a target from its neighbours. */
+export interface Counted {
+  /** In plain words, a whole sentence. */
+  readonly words: string;
+  /** What can be said without counting, e.g. all of its kind, with a selector for it; [] for nothing. */
+  readonly without: readonly { readonly words: string; readonly selector: string }[];
 }
 
 /** What the selector matches on a page beside the first. */
@@ -69,6 +79,8 @@ export interface Override {
   /** The winners of today that it beats, each once. */
   readonly beats: readonly Entry[];
   readonly alternatives: readonly Alternative[];
+  /** Where the selector counts places among neighbours; undefined for most. */
+  readonly counted?: Counted;
   /** For each page beside the first; [] where one page was given. */
   readonly elsewhere: readonly Elsewhere[];
   /** Better ways than this rule; [] for none. */

@@ -5,6 +5,7 @@ import { mediaFault } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
+import { countedAt } from './counted.js';
 import { writeThroughDoor } from './doors.js';
 import { findSelectors } from './find-selectors.js';
 import { rowsOf } from './masks.js';
@@ -67,7 +68,16 @@ function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
       remedy: 'Allow names that were to be avoided, or point at fewer things.',
     });
   }
-  return assemble({ page, wish, targets, needs, needless, elsewhere, found: surestFirst(found, elsewhere) });
+  return assemble({
+    page,
+    all,
+    wish,
+    targets,
+    needs,
+    needless,
+    elsewhere,
+    found: surestFirst(found, elsewhere),
+  });
 }
 
 /** Targets in shadow trees are reached by what their components open; other pages are not looked at for them. */
@@ -201,6 +211,7 @@ function checkWish(page: Page, { at, set, media }: Wish): void {
 
 function assemble(made: {
   page: Page;
+  all: readonly Page[];
   wish: Wish;
   targets: readonly Target[];
   needs: Needs;
@@ -215,6 +226,7 @@ function assemble(made: {
   const spill = matched.filter((element) => !wanted.has(element));
   const css = ruleText(candidate.text, wish.set, needs.important, wish.media);
   const elsewhere = made.elsewhere(candidate.text);
+  const counted = candidate.positional ? countedAt(made.all, targets[0], wish.avoid ?? []) : undefined;
   return {
     css,
     selector: candidate.text,
@@ -227,16 +239,15 @@ function assemble(made: {
     alternatives: alternativesTo(found),
     elsewhere,
     instead: insteadOf(page, targets, wish),
+    counted,
     warnings: [
+      ...(counted ? [counted.words] : []),
       ...needs.hopeless.map((reason) => `Nothing of the owner’s can win here: ${reason}.`),
       ...animationWarnings(page, targets, wish.set),
       ...hidingWarnings(page, targets, wish.set),
       ...provenWarnings(page, css, targets, wish),
       ...needless.map((text) => `The page shows "${text}" without a rule.`),
       ...(spill.length ? [`It also matches ${count(spill.length, 'element')} that nobody asked for.`] : []),
-      ...(candidate.positional
-        ? ['It counts places among neighbours, so it may hit another thing when one is added or removed.']
-        : []),
       ...candidate.hooks
         .filter(({ grade }) => grade !== 'steady')
         .map(({ name, reasons }) => `The name "${name}" is doubtful: ${reasons[0]}.`),

@@ -1,4 +1,4 @@
-import { foldedAttributes } from '../facts/index.js';
+import { foldedAttributes, foreignAttributes } from '../facts/index.js';
 import type { Tree } from './tree.js';
 import type { AttributeTest } from './types.js';
 
@@ -9,12 +9,19 @@ export function matchAttribute(test: AttributeTest, row: number, tree: Tree): bo
   // SVG keeps capitals in attribute names (`viewBox`); engines find them without regard to case too.
   const name =
     isHtml || attributes.has(test.lowerName) ? test.lowerName : nameBeside(test.lowerName, attributes);
-  if (test.anyNamespace) {
+  if (test.namespace !== '') {
+    const isIn = (key: string) => !isHtml && foreignAttributes.has(key);
     for (const [key, value] of attributes) {
-      if ((key === name || key.endsWith(`:${name}`)) && compare(test, value, isHtml)) return true;
+      const isNamed =
+        test.namespace === '*'
+          ? (key === name && !isIn(key)) || (isIn(key) && key.replace(/^.*:/, '') === name)
+          : isIn(key) && key === `${test.namespace}:${name}`;
+      if (isNamed && compare(test, value, isHtml)) return true;
     }
     return false;
   }
+  // A name without a namespace never finds an attribute that is in one (Selectors 4 §6.4).
+  if (!isHtml && foreignAttributes.has(name)) return false;
   const value = attributes.get(name);
   return value !== undefined && compare(test, value, isHtml);
 }

@@ -8,20 +8,21 @@ export function parseAttribute(tokens: Tokens, open: number, to: number): Attrib
   const close = tokens.closes[open];
   if (close >= to) fail(open, 'the "]" is missing');
   let at = skipSpace(tokens, open + 1, close);
-  let anyNamespace = false;
+  let namespace = '';
   if (isDelim(tokens, at, '*') && isDelim(tokens, at + 1, '|')) {
-    anyNamespace = true;
+    namespace = '*';
     at += 2;
   } else if (isDelim(tokens, at, '|')) at += 1;
   if (tokens.types[at] !== kinds.Ident) fail(at, 'an attribute’s name is missing');
   let name = nameText(tokens, at);
   if (isDelim(tokens, at + 1, '|') && tokens.types[at + 2] === kinds.Ident) {
-    name = `${name}:${nameText(tokens, at + 2)}`;
+    namespace = name;
+    name = nameText(tokens, at + 2);
     at += 2;
   }
   const lowerName = name.toLowerCase();
   at = skipSpace(tokens, at + 1, close);
-  if (at === close) return { name, lowerName, operator: '', value: '', letterCase: 'auto', anyNamespace };
+  if (at === close) return { name, lowerName, operator: '', value: '', letterCase: 'auto', namespace };
   let operator = tokenText(tokens, at++);
   if (/^[~|^$*]$/.test(operator) && isDelim(tokens, at, '=')) operator += tokenText(tokens, at++);
   if (!/^[~|^$*]?=$/.test(operator)) fail(at, `"${operator}" does not compare an attribute`);
@@ -51,7 +52,7 @@ export function parseAttribute(tokens: Tokens, open: number, to: number): Attrib
     operator: operator as AttributeTest['operator'],
     value,
     letterCase,
-    anyNamespace,
+    namespace,
   };
 }
 

@@ -38,7 +38,8 @@ export interface AttributeTest {
   readonly value: string;
   /** `i` and `s` as written; 'auto' leaves it to HTML's list. */
   readonly letterCase: 'i' | 's' | 'auto';
-  readonly anyNamespace: boolean;
+  /** A prefix; `*` for an attribute in any namespace or none, '' for one in none. */
+  readonly namespace: string;
 }
 
 /** Simple selectors that one element must satisfy together; −1 and empty lists ask nothing. */

@@ -123,6 +123,119 @@ test('pages in quirks mode', () => {
   expect(prove(read, css).ok).toBe(true);
 });
 
+describe('only this one, where its names do not tell it apart', () => {
+  const sheet =
+    '.card, .card__title, .grid, .grid__row, .grid__cell, .nav, .nav__item, .field, .heading, .slide { top: 0 }';
+  const rows = (amount: number, cell: (i: number) => string) =>
+    Array.from({ length: amount }, (_, i) => `<div class="grid__row">${cell(i)}</div>`).join('');
+  const selectorFor = (body: string, at: string) =>
+    write(sheet, `<body>${body}</body>`, at, { set: { left: '1px' } }).selector;
+
+  test.each([
+    [
+      'an attribute that names its field',
+      `<div class="grid__row"><b class="grid__cell" data-field="tool"></b><b class="grid__cell" data-field="days"></b></div>`,
+      '[data-field="days"]',
+      '[data-field="days"]',
+    ],
+    [
+      'where it leads',
+      '<ul class="nav"><li class="nav__item"><a href="/tools">a</a></li><li class="nav__item"><a href="/news">b</a></li></ul>',
+      '.nav__item:last-child a',
+      '[href="/news"]',
+    ],
+    [
+      'what it holds',
+      '<p class="field"><label>a <input name="mail"></label></p><p class="field"><label>b <input name="card"></label></p>',
+      'p:last-child label',
+      'label:has([name="card"])',
+    ],
+    [
+      'what stands before it',
+      '<div class="card"><h2 class="card__title">a</h2><p>b</p><p>c</p></div>',
+      'h2 + p',
+      '.card__title + p',
+    ],
+    [
+      'not a state',
+      '<b class="slide slide-active" data-kind="a"></b><b class="slide"></b>',
+      '.slide-active',
+      '[data-kind="a"]',
+    ],
+    [
+      'not a text, where a name does',
+      '<b class="slide" title="x" data-kind="a"></b><b class="slide" title="y"></b>',
+      '[title="x"]',
+      '[data-kind="a"]',
+    ],
+    [
+      'not the row before',
+      `${rows(3, () => '')}<i class="heading"></i>`,
+      '.grid__row:nth-child(2)',
+      '.grid__row:nth-child(2)',
+    ],
+    [
+      'a place, and the field beside it',
+      `<div class="grid">${rows(5, () => '<b data-field="tool"></b><b data-field="days"></b>')}</div>`,
+      '.grid__row:nth-child(2) b',
+      '.grid__row:nth-child(2) [data-field="tool"]',
+    ],
+    [
+      'two places from the nearest named box',
+      `<main><div class="grid">${rows(5, () => '<b></b><b></b><b></b>')}</div></main>`,
+      '.grid__row:nth-child(2) b',
+      '.grid__row:nth-child(2) > :first-child',
+    ],
+    [
+      'the end from which fewer of a kind are passed',
+      `<div class="grid"><i></i>${rows(5, () => '')}<u></u><i></i></div>`,
+      '.grid > i:last-child',
+      '.grid > :last-child',
+    ],
+    [
+      'a way from a named box, where two places do not do',
+      `<div class="card">${'<i><b><u></u><u></u></b><b><u></u><u></u></b></i>'.repeat(2)}</div>`,
+      'i:last-child b:last-child u:first-child',
+      '.card > :last-child > :last-child > :first-child',
+    ],
+    [
+      'a way from the body, where nothing has a name',
+      '<i><b></b><b></b></i><i><b></b><b></b></i>',
+      'i:first-child b:last-child',
+      'i:first-child > :last-child',
+    ],
+  ])('%s', (_, body, at, selector) => {
+    expect(selectorFor(body, at)).toBe(selector);
+  });
+
+  test('counting is said first, with what there is without', () => {
+    const body = `<div class="grid">${rows(4, () => '')}</div>`;
+    const { counted, warnings } = write(sheet, body, '.grid__row:nth-child(3)', { set: { left: '1px' } });
+    expect(counted!.without.map(({ selector }) => selector)).toEqual(['.grid__row', '.grid']);
+    expect(warnings[0]).toBe(counted!.words);
+    expect(write(sheet, body, '.grid', { set: { left: '1px' } }).counted).toBeUndefined();
+  });
+
+  test('a state is put on the thing that is counted', () => {
+    const read = page(sheet, `<div class="grid">${rows(4, () => '')}</div>`);
+    const at = [read.select('.grid__row:nth-child(3)')[0]];
+    const held = [{ element: at[0], state: 'hover' }];
+    const { selector, matched } = writeOverride(read, { at, set: { left: '1px' }, held });
+    expect([selector, matched.length]).toEqual(['.grid__row:hover:nth-last-child(2)', 1]);
+  });
+
+  test.each([
+    ['.card { color: var(--c) }', '<b class="card"></b>', true],
+    ['.card { color: var(--c) } .nav { color: var(--c) }', '<b class="card"></b>', true],
+    ['.card { color: var(--c); top: var(--c) }', '<b class="card"></b>', false],
+    ['.card, .nav { color: var(--c) }', '<b class="card"></b><i class="nav"></i>', false],
+    ['.card { color: var(--c) } .card::before { color: var(--c) }', '<b class="card"></b>', false],
+  ])('a variable is better only where all that it changes was wanted: %s', (css, body, isExact) => {
+    const { instead } = write(`:root { --c: red } ${css}`, body, '.card', { set: { color: 'blue' } });
+    expect(instead.map((one) => [one.kind, one.isExact])).toEqual([['variable', isExact]]);
+  });
+});
+
 describe('why and find', () => {
   test('an explicit inherit is followed to what says the value', () => {
     const read = page(

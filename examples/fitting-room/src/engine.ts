@@ -214,10 +214,12 @@ const engine = {
       const made = writeOverride(base, { at, set, reach, held });
       const { css, matched, spill, beats, specificity, important, instead } = made;
       const idle = prove(base, css).verdicts.filter(({ outcome }) => outcome === 'no-effect');
+      const counted = made.counted ? [made.counted.words] : [];
       const warnings = [
+        ...counted,
         ...idle.map(({ declaration, why, remedy = '' }) => `${declaration.property}: ${why}. ${remedy}`),
         ...instead.map(({ words }) => words),
-        ...made.warnings,
+        ...made.warnings.filter((words) => !counted.includes(words)),
       ];
       const rivals = beats.filter(({ declaration }) => declaration.origin !== 'user-agent').length;
       const how = important.length

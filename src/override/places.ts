@@ -1,0 +1,208 @@
+import type { Page, PageElement } from '../page/index.js';
+import { plus, risks, type Candidate, type CompoundMaker } from './compounds.js';
+import { below, both, childrenOf, sizeOf, sizeOfBoth, type Mask } from './masks.js';
+
+/** A place among the neighbours of an element, as a compound. */
+interface Place {
+  readonly text: string;
+  readonly risk: number;
+}
+
+/** A part of a selector, from its left end on, with the elements that its last compound matches. */
+type Part = Pick<
+  Candidate,
+  'text' | 'specificity' | 'mask' | 'hooks' | 'risk' | 'compounds' | 'distance' | 'positional'
+>;
+
+/** How many steps up a place is looked for, and how many names at each step. */
+const mostSteps = 12;
+const mostAnchors = 10;
+const mostNames = 4;
+
+/** What the search for places goes by. */
+export interface PlaceSearch {
+  readonly page: Page;
+  readonly maker: CompoundMaker;
+  readonly element: PageElement;
+  /** Names of the element itself, its state included where one is meant. */
+  readonly rights: readonly Candidate[];
+  readonly hasState: boolean;
+  /** Names of the boxes around, the nearest first, each with its steps up as `distance`. */
+  readonly anchors: readonly Candidate[];
+}
+
+/**
+ * Selectors that single an element out by places among neighbours, counted from the nearest named box and on as few
+ * steps as possible. [] where two places do not do.
+ */
+export function placedCandidates(search: PlaceSearch): Candidate[] {
+  const path = pathOf(search.element);
+  const contents = search.hasState ? [] : search.maker.contents(search.element);
+  const rights = [...search.rights, ...contents].sort(
+    (a, b) => a.risk - b.risk || a.text.length - b.text.length,
+  );
+  const own = rights.slice(0, mostNames);
+  const once: Candidate[] = [];
+  for (let step = 0; step < path.length; step++)
+    once.push(...exactOf(search, ends(search, placedAt(search, path, step, own, step), step, own)));
+  if (once.length) return once;
+  const twice: Candidate[] = [];
+  for (let outer = 1; outer < path.length; outer++) {
+    const first = placedAt(search, path, outer, own, outer);
+    for (let inner = 0; inner < outer && twice.length === 0; inner++) {
+      const second = first.flatMap((part) => stepped(search, part, path[inner], outer - inner === 1));
+      twice.push(...exactOf(search, ends(search, second, inner, own)));
+    }
+    if (twice.length) return twice;
+  }
+  return [];
+}
+
+/** The element and the boxes around it, as long as they have neighbours to be told from. */
+function pathOf(element: PageElement): PageElement[] {
+  const path: PageElement[] = [];
+  for (let at: PageElement | null = element; at?.parent && path.length < mostSteps; at = at.parent)
+    path.push(at);
+  return path;
+}
+
+/** The place at one step, bare and with a name, alone and behind each anchor that stands above it. */
+function placedAt(
+  { page, maker, anchors, hasState }: PlaceSearch,
+  path: readonly PageElement[],
+  step: number,
+  own: readonly Candidate[],
+  above: number,
+): Part[] {
+  const element = path[step];
+  const place = placeOf(element);
+  const names = step === 0 ? own : maker.singles(element).filter(isSure).slice(0, mostNames);
+  const bare: Part = {
+    text: '',
+    specificity: [0, 0, 0],
+    mask: maker.mask('*'),
+    hooks: [],
+    risk: 0,
+    compounds: 1,
+    distance: 0,
+    positional: true,
+  };
+  const compounds = [...(hasState && step === 0 ? [] : [bare]), ...names].map((name): Part => ({
+    ...name,
+    text: name.text + place.text,
+    specificity: plus(name.specificity, [0, 1, 0]),
+    mask: both(name.mask, maker.mask(place.text)),
+    risk: name.risk + place.risk,
+    positional: true,
+    distance: 0,
+  }));
+  const around = anchors.filter(({ distance }) => distance > above);
+  const near = [...around].sort((a, b) => a.risk - b.risk || a.distance - b.distance).slice(0, mostAnchors);
+  return [
+    ...compounds.filter(({ text }) => text !== place.text),
+    ...near.flatMap((anchor) => {
+      const isParent = anchor.distance === above + 1;
+      return compounds.flatMap((part) => [
+        ...(part.text === place.text ? [] : [after(anchor, ' ', part, below(anchor.mask, page.tree))]),
+        ...(isParent ? [after(anchor, ' > ', part, childrenOf(anchor.mask, page.tree))] : []),
+      ]);
+    }),
+  ];
+}
+
+/** A second place below the first. */
+function stepped({ page, maker }: PlaceSearch, part: Part, element: PageElement, isChild: boolean): Part[] {
+  const place = placeOf(element);
+  const mask = maker.mask(place.text);
+  const bare: Part = {
+    text: place.text,
+    specificity: [0, 1, 0],
+    mask,
+    hooks: [],
+    risk: place.risk,
+    compounds: 1,
+    distance: 0,
+    positional: true,
+  };
+  const named = maker
+    .singles(element)
+    .filter(isSure)
+    .slice(0, 2)
+    .map((name): Part => ({
+      ...bare,
+      text: name.text + place.text,
+      specificity: plus(name.specificity, [0, 1, 0]),
+      mask: both(name.mask, mask),
+      hooks: name.hooks,
+      risk: name.risk + place.risk,
+    }));
+  return isChild
+    ? [bare, ...named].map((next) => after(part, ' > ', next, childrenOf(part.mask, page.tree)))
+    : named.map((next) => after(part, ' ', next, below(part.mask, page.tree)));
+}
+
+/** Parts that end at the element itself: where the place is further up, with a name of the element behind it. */
+function ends(
+  { page }: PlaceSearch,
+  parts: readonly Part[],
+  step: number,
+  own: readonly Candidate[],
+): Part[] {
+  if (step === 0) return [...parts];
+  return parts.flatMap((part) => {
+    const inside = below(part.mask, page.tree);
+    const children = step === 1 ? childrenOf(part.mask, page.tree) : undefined;
+    return own.flatMap((right) => [
+      after(part, ' ', right, inside),
+      ...(children ? [after(part, ' > ', right, children)] : []),
+    ]);
+  });
+}
+
+function after(left: Part, joint: string, right: Part, reach: Mask): Part {
+  return {
+    text: left.text + joint + right.text,
+    specificity: plus(left.specificity, right.specificity),
+    mask: both(reach, right.mask),
+    hooks: [...left.hooks, ...right.hooks],
+    risk: left.risk + (isTagAt(right) ? right.risk - lessWithAnchor : right.risk),
+    compounds: left.compounds + right.compounds,
+    distance: left.distance + right.distance,
+    positional: true,
+  };
+}
+
+function exactOf({ element, maker }: PlaceSearch, parts: readonly Part[]): Candidate[] {
+  const wanted = maker.only(element);
+  return parts
+    .filter(({ mask }) => sizeOf(mask) === 1 && sizeOfBoth(mask, wanted) === 1)
+    .map((part) => ({ ...part, size: 1 }));
+}
+
+/** A tag says little by itself; in a named box it only makes a place surer. */
+const isTagAt = ({ hooks }: Part) => hooks.length === 1 && hooks[0].kind === 'tag';
+const lessWithAnchor = 1.25;
+
+const isSure = ({ risk }: Candidate) => risk <= 2;
+
+/** From which end an element is counted: the one from which fewer of a kind that repeats are passed. */
+export function placeOf(element: PageElement): Place {
+  const neighbours = element.parent!.children;
+  const at = neighbours.indexOf(element);
+  const behind = neighbours.length - 1 - at;
+  const kinds = new Map<string, number>();
+  for (const one of neighbours) kinds.set(kindOf(one), (kinds.get(kindOf(one)) ?? 0) + 1);
+  const passed = (some: readonly PageElement[]) => some.filter((one) => kinds.get(kindOf(one))! >= 3).length;
+  const fromFront = passed(neighbours.slice(0, at));
+  const fromEnd = passed(neighbours.slice(at + 1));
+  const isFromEnd = fromEnd < fromFront || (fromEnd === fromFront && behind < at);
+  if (isFromEnd)
+    return behind === 0
+      ? { text: ':last-child', risk: risks.place }
+      : { text: `:nth-last-child(${behind + 1})`, risk: risks.count };
+  return at === 0
+    ? { text: ':first-child', risk: risks.place }
+    : { text: `:nth-child(${at + 1})`, risk: risks.count };
+}
+
+const kindOf = ({ tag, classes }: PageElement) => `${tag}.${classes[0] ?? ''}`;
