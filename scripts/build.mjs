@@ -1,5 +1,5 @@
-// npm run build: the library, then the fitting room beside it.
-import { ensurePackages, runOrStop } from './setup.mjs';
+// npm run build: the library and the command line, then the fitting room beside it.
+import { buildLibrary, ensurePackages, runOrStop } from './setup.mjs';
 
 ensurePackages();
 export function buildRoom() {
@@ -18,6 +18,6 @@ export function buildRoom() {
 }
 
 if (process.argv[1]?.endsWith('build.mjs')) {
-  runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json']);
+  buildLibrary();
   buildRoom();
 }

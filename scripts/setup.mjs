@@ -30,9 +30,14 @@ export function ensurePackages() {
 export function ensureBuild() {
   if (newest(join(root, 'dist')) > newest(join(root, 'src'))) return;
   console.error('Building…');
-  runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json'], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-  });
+  buildLibrary();
+}
+
+/** Compiles the library, and puts the command line into few files. */
+export function buildLibrary() {
+  const quiet = { stdio: ['ignore', 'inherit', 'inherit'] };
+  runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json'], quiet);
+  runOrStop('npx', ['--no-install', 'vite', 'build', '--config', 'scripts/command.config.mjs'], quiet);
 }
 
 /** The latest change below a folder, ms; 0 where there is none. */

@@ -4,12 +4,12 @@ import { spawnSync } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildRoom } from './build.mjs';
-import { chromiumNeeded, ensurePackages, ensurePrograms, root, runOrStop } from './setup.mjs';
+import { buildLibrary, chromiumNeeded, ensurePackages, ensurePrograms, root, runOrStop } from './setup.mjs';
 
 ensurePackages();
 ensurePrograms(chromiumNeeded);
 rmSync(join(root, 'dist'), { recursive: true, force: true });
-runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json']);
+buildLibrary();
 runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.json']);
 runOrStop('npx', ['--no-install', 'eslint', '.']);
 runOrStop('npx', ['--no-install', 'prettier', '--check', '.', '--log-level', 'warn']);

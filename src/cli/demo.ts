@@ -1,8 +1,8 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { Command } from 'commander';
+import { ownFile } from '../node/index.js';
 import { paint, wrap, type ExitCode, type Io } from './io.js';
 
 /** One step of the job, as the owner of the demo site would take it. */
@@ -13,7 +13,7 @@ interface Step {
 
 /** The demo pages, as a path from where the command runs. */
 function demoFolder(): string {
-  const folder = fileURLToPath(new URL('../../demo', import.meta.url));
+  const folder = ownFile('demo');
   return relative(process.cwd(), folder) || '.';
 }
 

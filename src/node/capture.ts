@@ -1,6 +1,6 @@
 import { mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { ownFile } from './own-files.js';
 import { parseMarkup, type PageSource } from '../page/index.js';
 import { YeltoError } from '../text/index.js';
 import { captureNote, type CapturedSheet, type CaptureNote, type LiveNote } from './capture-note.js';
@@ -117,7 +117,7 @@ function fileName(href: string): string {
  * @throws YeltoError when the script was not built.
  */
 export async function captureBookmark(): Promise<string> {
-  const path = fileURLToPath(new URL('../room/capture.js', import.meta.url));
+  const path = ownFile('dist/room/capture.js');
   const script = await readFile(path, 'utf8').catch(() => {
     throw new YeltoError('The bookmark’s script is not built.', { remedy: 'Run npm run build once.' });
   });

@@ -1,4 +1,5 @@
 export { captureBookmark, capturePage, type Captured, type CaptureOptions } from './capture.js';
+export { ownFile } from './own-files.js';
 export type { CapturedSheet } from './capture-note.js';
 export type { LiveOptions } from './live/read-live.js';
 export { openPage, type OpenOptions } from './open-page.js';

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { fileURLToPath } from 'node:url';
+import { ownFile } from '../own-files.js';
 import type { BrowserContext, CDPSession, Page as Tab, Response } from 'playwright-core';
 import { withMarkup, withUnread, type PageSource } from '../../page/index.js';
 import { YeltoError } from '../../text/index.js';
@@ -26,7 +26,7 @@ export interface LiveOptions {
 const limits = { load: 15_000, quiet: 3000, moves: 3 };
 
 /** Built beside the compiled library by `npm run build`. */
-const readerPath = fileURLToPath(new URL('../../room/reader.js', import.meta.url));
+const readerPath = ownFile('dist/room/reader.js');
 
 /**
  * Reads a page as a browser on this machine has it after its scripts ran: its tree, and the styles that it has, whoever put

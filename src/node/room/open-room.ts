@@ -1,6 +1,6 @@
 import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { ownFile } from '../own-files.js';
 import { YeltoError } from '../../text/index.js';
 import { archiveName } from '../open-page.js';
 import { finalAddress } from '../site-fetch.js';
@@ -30,7 +30,7 @@ export interface FittingRoom {
  * @throws YeltoError where it was not built.
  */
 export async function builtRoom(): Promise<string> {
-  const folder = fileURLToPath(new URL('../../room/', import.meta.url));
+  const folder = ownFile('dist/room');
   if (await stat(join(folder, 'index.html')).catch(() => undefined)) return folder;
   throw new YeltoError('The fitting room is not built.', { remedy: 'Run npm run build once.' });
 }

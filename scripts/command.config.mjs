@@ -1,0 +1,32 @@
+// The command line in few files: reading its packages file by file took most of the time that a command needs.
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vite';
+
+const here = (path) => fileURLToPath(new URL(path, import.meta.url));
+
+export default defineConfig({
+  root: here('..'),
+  publicDir: false,
+  logLevel: 'error',
+  resolve: {
+    // Its own bundle, with its data in it: its files look for theirs beside them.
+    alias: [{ find: /^css-tree$/, replacement: here('../node_modules/css-tree/dist/csstree.esm.js') }],
+  },
+  ssr: {
+    target: 'node',
+    // What nearly every command reads; the rest is found in node_modules by the few that ask for it.
+    external: true,
+    noExternal: [
+      /^(css-tree|culori|parse5|entities|commander|picocolors|string-width|wrap-ansi)$/,
+      /^(strip-ansi|ansi-|emoji-regex|get-east-asian-width)/,
+    ],
+  },
+  build: {
+    ssr: true,
+    outDir: here('../dist/bin'),
+    emptyOutDir: true,
+    target: 'node20',
+    chunkSizeWarningLimit: 3000,
+    rollupOptions: { input: { yelto: here('../dist/cli/main.js') } },
+  },
+});
