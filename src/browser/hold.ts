@@ -6,6 +6,7 @@ const climbing: Readonly<Record<string, string>> = {
   hover: 'hover',
   active: 'active',
   focus: 'focus-within',
+  'focus-within': 'focus-within',
 };
 
 /** A state, `:hover` or `.is-open`, and who carries it. */

@@ -1,6 +1,6 @@
 import type { Page } from '../page/index.js';
 import { longhandsOf, physicalNames } from '../value/index.js';
-import { usualFlow } from './capture.js';
+import { usualFlow } from './flow.js';
 import type { MatchList } from './match-list.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Target } from './types.js';

@@ -1,16 +1,15 @@
 import { browserSheet } from '../facts/index.js';
-import { Gatherer, type Page, type PageElement, type StyleBlock } from '../page/index.js';
-import type { Tree } from '../selector/index.js';
+import { Gatherer, type Page, type StyleBlock } from '../page/index.js';
+import type { HeldChange, Tree } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { FlowNames } from './contested.js';
+import { flowKey, setsFlow, setsOwnFlow, usualFlow } from './flow.js';
 import { Expander } from './expand.js';
-import { type Matcher, type MatchList } from './match-list.js';
+import { HeldMatching, ToldApart, type Told } from './held-matching.js';
+import { type Matcher, type RuleOwner } from './match-list.js';
 import { Matching } from './matching.js';
 import { RuleIndex } from './rule-index.js';
 import { TreeMatching } from './tree-matching.js';
-
-export const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
-export const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
 
 /** What all pages of one capture share: the rules of browser and platform, filed, and who matches them. */
 export class Capture {
@@ -19,6 +18,8 @@ export class Capture {
   readonly mayFlowDiffer: boolean;
   readonly #indexes;
   readonly #matchings = new WeakMap<Tree, Matcher>();
+  readonly #blocks: readonly { readonly owner: RuleOwner; readonly blocks: readonly StyleBlock[] }[];
+  #toldApart?: ToldApart;
   readonly #browser: { readonly owner: 'browser'; readonly index: RuleIndex };
   readonly #components: readonly RuleIndex[];
   readonly #componentOf: (tree: number) => number;
@@ -35,6 +36,10 @@ export class Capture {
       media: '',
     });
     this.#browser = { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) };
+    this.#blocks = [
+      { owner: 'browser', blocks: gatherer.result.blocks },
+      { owner: 'platform', blocks: page.styles.blocks },
+    ];
     this.#components = page.components.map(({ blocks }) => new RuleIndex(blocks));
     this.#componentOf = (tree) => page.componentOf(tree);
     this.#indexes = [this.#browser, { owner: 'platform', index: new RuleIndex(page.styles.blocks) }] as const;
@@ -53,6 +58,8 @@ export class Capture {
   }
 
   #match(tree: Tree): Matcher {
+    if (tree.bare && tree.roots.length === 1)
+      return new HeldMatching(tree, this.matching(tree.bare.tree), this.told(tree.bare.change));
     const document = new Matching(tree, this.#indexes);
     if (tree.roots.length === 1) return document;
     const bare = new Matching(tree, [this.#browser]);
@@ -62,6 +69,11 @@ export class Capture {
     return new TreeMatching(tree, (number) =>
       number === 0 ? document : (components[this.#componentOf(number)] ?? bare),
     );
+  }
+
+  /** The rules by which a held state is told. */
+  told(change: HeldChange): Told {
+    return (this.#toldApart ??= new ToldApart(this.#blocks)).by(change);
   }
 
   namesFor(flow: Flow): FlowNames {
@@ -77,33 +89,4 @@ export class Capture {
     if (!flow) this.#flows.set(key, (flow = { writingMode, direction }));
     return flow;
   }
-}
-
-const flowSetters = new WeakMap<StyleBlock, boolean>();
-
-/** Whether a rule may change the writing mode or the direction. */
-export function setsFlow(block: StyleBlock): boolean {
-  let sets = flowSetters.get(block);
-  if (sets === undefined) {
-    sets = block.declarations.some(({ property }) =>
-      /^(direction|all|(-webkit-)?writing-mode)$/i.test(property),
-    );
-    flowSetters.set(block, sets);
-  }
-  return sets;
-}
-
-const flowLists = new WeakMap<MatchList, boolean>();
-
-export function listSetsFlow(list: MatchList): boolean {
-  let sets = flowLists.get(list);
-  if (sets === undefined) flowLists.set(list, (sets = list.applied.some(({ block }) => setsFlow(block))));
-  return sets;
-}
-
-/** Whether an element's own attributes may. */
-export function setsOwnFlow({ attributes }: PageElement): boolean {
-  if (attributes.size === 0) return false;
-  const style = attributes.get('style');
-  return attributes.has('dir') || (style !== undefined && /direction|writing-mode|all/i.test(style));
 }

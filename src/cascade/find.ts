@@ -1,5 +1,5 @@
 import { placeInSheet, type Page, type PageElement, type StyleBlock } from '../page/index.js';
-import { matchContext, matchesAny } from '../selector/index.js';
+import { rowsMatched } from '../selector/index.js';
 import { ident, string } from 'css-tree';
 import { isSameValue, longhandsOf, readColour } from '../value/index.js';
 import { after, kinds, readTokens, tokenText } from '../text/index.js';
@@ -71,9 +71,10 @@ function kindOf(
   const own = property.toLowerCase();
   if (own === name || longhandsOf(own).includes(name)) return 'property';
   if (isColour) return coloursIn(value).some((one) => isSameValue(one, text)) ? 'colour' : undefined;
-  return isSameValue(value, text) || partsOf(value).includes(name.replace(/^["']|["']$/g, ''))
-    ? 'value'
-    : undefined;
+  const word = name.replace(/^["']|["']$/g, '');
+  // Most values hold nothing of it, which is cheap to see.
+  const mayHold = value.includes('\\') || value.toLowerCase().includes(word);
+  return isSameValue(value, text) || (mayHold && partsOf(value).includes(word)) ? 'value' : undefined;
 }
 
 /** A value's colours, as written, those inside of gradients and shadows too. */
@@ -105,8 +106,9 @@ function partsOf(value: string): string[] {
 
 /** Whether a selector has the name as a whole, with its sign or without, escaped or in quotes. */
 function isNamedIn(selector: string, text: string): boolean {
-  const tokens = readTokens(selector);
   const wanted = text.replace(/^[.#]/, '');
+  if (!selector.includes(wanted) && !selector.includes('\\')) return false;
+  const tokens = readTokens(selector);
   for (let at = 0; at < tokens.count; at++) {
     const written = tokenText(tokens, at);
     switch (tokens.types[at]) {
@@ -141,9 +143,6 @@ function mentionIn({ tag, id, classes, attributes }: PageElement, text: string, 
 function onceMatched(page: Page, { selectors, condition }: StyleBlock): () => readonly PageElement[] {
   let found: readonly PageElement[] | undefined;
   const bare = selectors.map((one) => ({ ...one, pseudo: '' }));
-  const context = matchContext(page.tree);
   return () =>
-    (found ??= page.isActive(condition)
-      ? page.elements.filter(({ index }) => matchesAny(bare, index, context))
-      : []);
+    (found ??= page.isActive(condition) ? rowsMatched(page.tree, bare).map((row) => page.elements[row]) : []);
 }

@@ -24,7 +24,7 @@ export {
   alikeInContest,
   contestedOf,
   contextOf,
-  longhandsThatChange,
+  longhandsChangedBy,
   physicalLonghand,
   requirementFor,
   standingCandidates,

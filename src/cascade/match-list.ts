@@ -27,6 +27,8 @@ export interface MatchList {
 export interface Matcher {
   /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
   readonly pseudos: ReadonlySet<string>;
+  /** Another in which the same rules set writing modes and directions, and which knows more lists; itself without one. */
+  readonly flowsAs?: Matcher;
   /** The list for an element (`pseudo` '') or its pseudo-element. */
   list(row: number, pseudo: string): MatchList;
 }

@@ -63,7 +63,7 @@ export class Matching implements Matcher {
   readonly #plain = new Map<IndexedRule, Applied>();
   readonly #scoped = new Map<IndexedRule, Map<number, Applied>>();
   readonly #scopeRoots = new Map<Scope, Map<number, boolean>>();
-  readonly #ancestors: AncestorNames;
+  readonly #ancestors?: AncestorNames;
   readonly #contexts: MatchContext[] = [];
   readonly #reaching = new Map<IndexedRule, Map<number, Applied>>();
   readonly #alive = new Map<readonly IndexedRule[], readonly IndexedRule[]>();
@@ -74,9 +74,11 @@ export class Matching implements Matcher {
   constructor(
     private readonly tree: Tree,
     private readonly indexes: readonly { readonly owner: RuleOwner; readonly index: RuleIndex }[],
+    /** Where only few elements will be asked for, working out what they share takes longer than it saves. */
+    asksFew = false,
   ) {
-    this.#ancestors = new AncestorNames(tree);
-    const selectors = indexes.flatMap(({ index }) => index.selectors);
+    if (!asksFew) this.#ancestors = new AncestorNames(tree);
+    const selectors = asksFew ? none : indexes.flatMap(({ index }) => index.selectors);
     if (selectors.length > fewRules)
       this.#sharing = { presence: new Presence(tree), kinds: new Kinds(tree, selectors) };
   }
@@ -105,7 +107,7 @@ export class Matching implements Matcher {
     let at = branch;
     let found: Applied[] | undefined;
     if (around.length) {
-      this.#ancestors.moveTo(row);
+      this.#ancestors?.moveTo(row);
       for (const { rule, owner } of around) {
         const one = this.#match(rule, row, owner);
         if (!one) continue;
@@ -124,7 +126,7 @@ export class Matching implements Matcher {
       const bucket = index.buckets.get(pseudo);
       if (!bucket) continue;
       for (const rule of this.#filedFor(bucket, row)) {
-        if (rule.needs.length) this.#ancestors.moveTo(row);
+        if (rule.needs.length) this.#ancestors?.moveTo(row);
         const one = this.#match(rule, row, owner);
         if (one) (found ??= []).push(one);
       }
@@ -144,7 +146,7 @@ export class Matching implements Matcher {
     let settled = all[situation];
     if (!settled) {
       const { own, above } = this.#contendersOf(kinds, row, pseudo);
-      if (above.length) this.#ancestors.moveTo(row);
+      if (above.length) this.#ancestors?.moveTo(row);
       const found = above.flatMap(({ rule, owner }) => this.#match(rule, row, owner) ?? []);
       all[situation] = settled = { applied: [...own, ...found], branch: { next: new Map() } };
     }
@@ -204,7 +206,7 @@ export class Matching implements Matcher {
   }
 
   #match(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {
-    if (!this.#ancestors.hasAll(rule.needs)) return undefined;
+    if (this.#ancestors?.hasAll(rule.needs) === false) return undefined;
     if (rule.block.scope) return this.#matchInScope(rule, row, owner);
     return matches(rule.selector, row, this.#contextOf(row)) ? this.#plainly(rule, owner) : undefined;
   }

@@ -1,10 +1,12 @@
 import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
-import { packSpecificity, type Tree } from '../selector/index.js';
+import { packSpecificity, type HeldChange, type Tree } from '../selector/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf, type Flow } from '../value/index.js';
-import { Capture, flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './capture.js';
+import { Capture } from './capture.js';
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
+import { flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './flow.js';
+import { mayTell } from './held-matching.js';
 import { hasHintingAttribute, hintsOf } from './hints.js';
 import { type Applied, type Matcher, type MatchList } from './match-list.js';
 import { Matching } from './matching.js';
@@ -97,6 +99,8 @@ const nothing: MatchList = { id: -1, applied: [] };
 export class Solution {
   readonly #capture: Capture;
   readonly #matching: Matcher;
+  /** By which it is told what may turn the flow. */
+  readonly #flowMatching: Matcher;
   readonly #draft?: Matcher;
   readonly #workedOut: WorkedOut;
   readonly #platformClaims: Map<Applied, Claims>;
@@ -109,6 +113,7 @@ export class Solution {
   readonly #contexts = new Map<number, Context>();
   readonly #flows = new Map<number, Flow>();
   #ownTargets?: DraftTargets;
+  #above?: { readonly row: number; readonly names: ReadonlySet<number> };
   readonly #layerRanks: Int32Array;
   /** Of components, by number; each tree has layers of its own. */
   readonly #componentRanks: readonly Int32Array[];
@@ -131,9 +136,10 @@ export class Solution {
     const platform = workedOut(this.#matching, ranks);
     this.#platformClaims = platform.claims;
     this.#workedOut = this.#draft ? workedOut(this.#draft, ranks) : platform;
+    this.#flowMatching = this.#matching.flowsAs ?? this.#matching;
     const draftTurns = page.overlay?.styles.blocks.some(setsFlow) ?? false;
     this.#mayFlowDiffer = capture.mayFlowDiffer || draftTurns;
-    this.#flowSources = (draftTurns ? this.#workedOut : platform).flowSources;
+    this.#flowSources = (draftTurns ? this.#workedOut : workedOut(this.#flowMatching, ranks)).flowSources;
   }
 
   /** The rank of what is not layered. */
@@ -149,6 +155,25 @@ export class Solution {
   /** The name under which a longhand of this target is contested. */
   contestedName(row: number, longhand: string): string {
     return this.#capture.namesFor(this.#flow(row)).physical(longhand);
+  }
+
+  /** False only where holding a state changes nothing in which rules match a target. */
+  mayTell(row: number, pseudo: string, change: HeldChange, isOwn: boolean): boolean {
+    const { tree } = this.page;
+    if (tree.roots.length > 1 || this.#draft) return true;
+    const told = this.#capture.told(change);
+    if (told.setsFlow && this.#mayFlowDiffer) return true;
+    return mayTell(told, change, tree, { row, pseudo, above: this.#namesAbove(row), isOwn });
+  }
+
+  #namesAbove(row: number): ReadonlySet<number> {
+    if (this.#above?.row === row) return this.#above.names;
+    const { tree } = this.page;
+    const names = new Set<number>();
+    for (let up = tree.parent[row]; up >= 0; up = tree.parent[up])
+      for (const name of [tree.tag[up], tree.id[up], ...tree.classes[up]]) names.add(name);
+    this.#above = { row, names };
+    return names;
   }
 
   /** See `contextOf`. */
@@ -408,7 +433,7 @@ export class Solution {
 
   #mayTurn(row: number): boolean {
     return (
-      listSetsFlow(this.#matching.list(row, '')) ||
+      listSetsFlow(this.#flowMatching.list(row, '')) ||
       (this.#draft !== undefined && listSetsFlow(this.#draft.list(row, ''))) ||
       setsOwnFlow(this.page.elements[row])
     );

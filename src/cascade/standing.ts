@@ -1,4 +1,4 @@
-import type { DraftPlace, Page } from '../page/index.js';
+import { changeOf, type DraftPlace, type Held, type Page } from '../page/index.js';
 import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
 import { animationsOn } from './animation.js';
@@ -165,8 +165,18 @@ export function reasonAgainstWinner(
   return reasonFor(rivals[0], own, (one) => sourceLabel(page, one)).words;
 }
 
+/** The longhands of a target that get another winner once one more state is held; by name. [] for none. */
+export function longhandsChangedBy(page: Page, target: Target, held: Held): string[] {
+  const change = changeOf(page.tree, held.state);
+  const { index } = elementOf(target);
+  // A state that climbs reaches those above its element, never those below.
+  const isOwn = held.element === undefined || held.element.index === index;
+  if (!solutionOf(page).mayTell(index, pseudoOf(target), change, isOwn)) return [];
+  return longhandsThatChange(page, page.under({ held: [...page.conditions.held, held] }), target);
+}
+
 /** The longhands of a target for which another declaration wins on another page of the same capture; by name. */
-export function longhandsThatChange(page: Page, other: Page, target: Target): string[] {
+function longhandsThatChange(page: Page, other: Page, target: Target): string[] {
   const { index } = elementOf(target);
   const [before, after] = [page, other].map((one) => solutionOf(one).contested(index, pseudoOf(target)));
   if (before === after) return [];

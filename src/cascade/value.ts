@@ -5,7 +5,7 @@ import { longhandValue } from './longhand-value.js';
 import { Level, type Candidate } from './rank.js';
 import { registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
-import { elementOf, pseudoOf, type Target } from './types.js';
+import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 import { fillVariables } from './variables.js';
 
 /**
@@ -45,7 +45,7 @@ export function specifiedFrom(
     return inheritedOrInitial(page, target, longhand);
   const value = longhand.startsWith('--')
     ? filled
-    : longhandValue(isFilled ? { ...declaration, value: filled.trim() } : declaration, longhand);
+    : longhandValue(isFilled ? filledDeclaration(declaration, filled.trim()) : declaration, longhand);
   if (value === undefined) return {};
   switch (value.toLowerCase()) {
     case 'inherit':
@@ -60,6 +60,17 @@ export function specifiedFrom(
     default:
       return { value };
   }
+}
+
+const filledOnes = new WeakMap<Declaration, Map<string, Declaration>>();
+
+/** One object for each text that a declaration becomes once its variables are filled in: taking it apart is slow. */
+function filledDeclaration(declaration: Declaration, value: string): Declaration {
+  let known = filledOnes.get(declaration);
+  if (!known) filledOnes.set(declaration, (known = new Map()));
+  let filled = known.get(value);
+  if (!filled) known.set(value, (filled = { ...declaration, value }));
+  return filled;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { elementOf, longhandsThatChange, type Target } from '../cascade/index.js';
+import { elementOf, longhandsChangedBy, type Target } from '../cascade/index.js';
 import { pseudoClasses } from '../facts/index.js';
 import type { Held, Page, PageElement } from '../page/index.js';
 import { shapeOf } from './shape.js';
@@ -31,11 +31,7 @@ export function toggledStates(page: Page, target: Target): ToggledState[] {
     for (const { state, beside } of states) {
       if (hasState(on, state) || !beside.some((names) => names.every((name) => isOn(on!, name)))) continue;
       const held: Held = { element: on, state };
-      const changes = longhandsThatChange(
-        page,
-        page.under({ held: [...page.conditions.held, held] }),
-        target,
-      );
+      const changes = longhandsChangedBy(page, target, held);
       if (changes.length) found.push({ state, on, steps, changes, held });
     }
   }
@@ -55,12 +51,18 @@ function statesInSheets(page: Page): readonly StateInSheets[] {
   const before = known.get(page.identity);
   if (before) return before;
   const found = new Map<string, string[][]>();
+  const judged = new Map<string, boolean>();
+  const isOne = (name: string): boolean => {
+    let is = judged.get(name);
+    if (is === undefined) judged.set(name, (is = isState(name)));
+    return is;
+  };
   for (const { selectorText } of page.styles.blocks) {
     for (const [compound] of selectorText.matchAll(/[^\s>+~,()]+/g)) {
       const names = compound.match(/::?[\w-]+|[.#][\w-]+|\[[^\]]*\]|^[a-z][\w-]*/gi) ?? [];
       for (const name of names) {
-        if (!isState(name)) continue;
-        const rest = names.filter((one) => one !== name && !one.startsWith(':') && !isState(one));
+        if (!isOne(name)) continue;
+        const rest = names.filter((one) => one !== name && !one.startsWith(':') && !isOne(one));
         const compounds = found.get(name);
         if (compounds) compounds.push(rest);
         else found.set(name, [rest]);

@@ -20,7 +20,6 @@ import { decodeSheet } from './decode.js';
 import { readLive } from './live/index.js';
 import { brokenAnswer, noAnswer, refusedAnswer } from './no-answer.js';
 import { pageText } from './page-text.js';
-import { readForeignSheet } from './foreign-sheet.js';
 import { BrokenAnswer, fetchWhole, limits, type SiteHeaders } from './site-fetch.js';
 
 export interface OpenOptions {
@@ -121,7 +120,8 @@ async function readCaptureFile(path: string, options: OpenOptions): Promise<Page
   try {
     const { yelto, source } = JSON.parse(text) as { yelto?: unknown; source?: PageSource };
     if (yelto === 'capture' && typeof source?.html === 'string' && typeof source.name === 'string') {
-      // What its own tab could not read of other hosts.
+      // What its own tab could not read of other hosts; nothing else needs what this asks of Node.
+      const { readForeignSheet } = await import('./foreign-sheet.js');
       const read = (href: string) => readForeignSheet(href, isAddress(source.name) ? source.name : undefined);
       return pageOf(await withUnread(source, read), options);
     }

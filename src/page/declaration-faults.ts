@@ -15,7 +15,9 @@ export function declarationFaults({ sheets, blocks }: StyleSet, grammar: Grammar
         file: sheets[sheet].href ?? sheets[sheet].label,
         ...placeInSheet(sheets[sheet], start),
         message: fault.reason,
-        remedy: fault.remedy || undefined,
+        get remedy() {
+          return fault.remedy || undefined;
+        },
       });
     }
   }

@@ -1,11 +1,11 @@
 import { ident } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
-import { parseSelectors, selectRows, type Tree } from '../selector/index.js';
+import { parseSelectors, selectRows, type HeldChange, type Tree } from '../selector/index.js';
 import { after, kinds, readTokens, tokenText, YeltoError } from '../text/index.js';
 import type { Held } from './types.js';
 
 /** States that also hold for every ancestor (Selectors 4 §9.1–9.2). */
-const climbing = new Set(['hover', 'active']);
+const climbing = new Set(['hover', 'active', 'focus-within']);
 
 /**
  * The tree with states held: pseudo-classes become true on their rows, toggled classes and attributes
@@ -17,6 +17,8 @@ export function holdStates(tree: Tree, held: readonly Held[]): Tree {
   const states = new Map<string, Set<number>>();
   const classes = [...tree.classes];
   const attributes = [...tree.attributes];
+  const toggledClasses = new Set<number>();
+  const toggledAttributes = new Set<string>();
   const hold = (state: string, row: number) => {
     const rows = states.get(state) ?? new Set();
     states.set(state, rows.add(row));
@@ -25,13 +27,41 @@ export function holdStates(tree: Tree, held: readonly Held[]): Tree {
     const rows = element ? [element.index] : selectRows(tree, selector ?? ':root');
     for (const row of rows) {
       const toggled = readState(state);
-      if (toggled.kind === 'class') classes[row] = [...classes[row], tree.names.intern('.' + toggled.name)];
-      else if (toggled.kind === 'attribute') {
+      if (toggled.kind === 'class') {
+        const name = tree.names.intern('.' + toggled.name);
+        toggledClasses.add(name);
+        classes[row] = [...classes[row], name];
+      } else if (toggled.kind === 'attribute') {
+        toggledAttributes.add(toggled.name.toLowerCase());
         attributes[row] = new Map(attributes[row]).set(toggled.name, toggled.value);
       } else holdPseudoClass(toggled.name, row, tree, hold);
     }
   }
-  return { ...tree, classes, attributes, held: states };
+  const change = { classes: toggledClasses, attributes: toggledAttributes, states: new Set(states.keys()) };
+  return { ...tree, classes, attributes, held: states, bare: { tree, change } };
+}
+
+/** Pseudo-classes that hold wherever another does, on the element or above it (Selectors 4 §9). */
+const alsoHeld: Readonly<Record<string, readonly string[]>> = {
+  'focus-visible': ['focus', 'focus-within'],
+  focus: ['focus-within'],
+};
+
+/**
+ * What one held state changes, wherever it is held.
+ * @throws YeltoError when it cannot be read.
+ */
+export function changeOf(tree: Tree, state: string): HeldChange {
+  const { kind, name } = readState(state);
+  const none: ReadonlySet<never> = new Set();
+  switch (kind) {
+    case 'class':
+      return { classes: new Set([tree.names.intern('.' + name)]), attributes: none, states: none };
+    case 'attribute':
+      return { classes: none, attributes: new Set([name.toLowerCase()]), states: none };
+    case 'pseudo':
+      return { classes: none, attributes: none, states: new Set([name, ...(alsoHeld[name] ?? [])]) };
+  }
 }
 
 function holdPseudoClass(

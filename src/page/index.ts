@@ -29,4 +29,4 @@ export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
-export { compileSelectors, parseHeld } from './held.js';
+export { changeOf, compileSelectors, parseHeld } from './held.js';

@@ -53,6 +53,7 @@ export class Page {
   /** @internal The same page without its draft; itself where there is none. */
   readonly bare: Page;
   readonly #shared: Shared;
+  readonly #like?: Page;
   #answers?: readonly boolean[];
   #active?: Uint8Array;
   #faults?: readonly Fault[];
@@ -61,10 +62,17 @@ export class Page {
   constructor(
     shared: Shared,
     conditions: Conditions,
-    laid: { readonly overlay?: Overlay; readonly bare?: Page; readonly tree?: Tree } = {},
+    laid: {
+      readonly overlay?: Overlay;
+      readonly bare?: Page;
+      readonly tree?: Tree;
+      /** A page with the same sheets for which the same queries hold. */
+      readonly like?: Page;
+    } = {},
   ) {
     const { overlay } = laid;
     this.#shared = shared;
+    this.#like = laid.like;
     this.name = shared.name;
     this.elements = shared.elements;
     this.conditions = conditions;
@@ -129,7 +137,15 @@ export class Page {
 
   /** Whether each distinct media query of page and draft holds. */
   get #mediaAnswers(): readonly boolean[] {
-    return (this.#answers ??= queries(this.#ownStyles).media.map((media) => holds(media, this.conditions)));
+    const like = this.#like;
+    return (this.#answers ??= like
+      ? like.#mediaAnswers
+      : queries(this.#ownStyles).media.map((media) => holds(media, this.conditions)));
+  }
+
+  get #actives(): Uint8Array {
+    const like = this.#like;
+    return (this.#active ??= like ? like.#actives : activeConditions(this.#ownStyles, this.#mediaAnswers));
   }
 
   /** @internal Equal for pages of one capture and draft whose conditions all hold alike. */
@@ -139,8 +155,7 @@ export class Page {
 
   /** @internal Whether the condition with this number holds. */
   isActive(condition: number): boolean {
-    this.#active ??= activeConditions(this.#ownStyles, this.#mediaAnswers);
-    return this.#active[condition] === 1;
+    return this.#actives[condition] === 1;
   }
 
   /**
@@ -164,8 +179,11 @@ export class Page {
     const { overlay } = this;
     // Where the same states are held the tree is the same, and what was matched in it stays good.
     const tree = merged.held === this.conditions.held ? this.tree : undefined;
-    const bare = new Page(this.#shared, merged, { tree });
-    return overlay ? new Page(this.#shared, merged, { overlay, bare }) : bare;
+    // No media query asks for states.
+    const isAlike = Object.keys(conditions).every((name) => name === 'held');
+    const bare = new Page(this.#shared, merged, { tree, like: isAlike ? this.bare : undefined });
+    if (!overlay) return bare;
+    return new Page(this.#shared, merged, { overlay, bare, like: isAlike ? this : undefined });
   }
 
   /** Containers keep their sizes only as long as the window keeps its own. */

@@ -21,6 +21,7 @@ export function setAside(page: Page, draft: string): SetAside {
   const laid = page.withDraft(draft);
   const names = new Set(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
   if (names.size === 0) return { page };
+  const pieces = new Set([...names].flatMap(piecesOf));
   let wanted: readonly Part[] | undefined;
   for (const index of page.sheets.keys()) {
     const blocks = page.styles.blocks.filter(({ sheet }) => sheet === index);
@@ -28,10 +29,12 @@ export function setAside(page: Page, draft: string): SetAside {
     const like = blocks.filter(({ fullSelector }) => isNamed(bare(fullSelector), names));
     if (like.length * 2 < names.size) continue;
     wanted ??= partsOf(laid);
-    const own = partsOf(page, index);
+    const own = partsOf(page, index, ({ fullSelector }) =>
+      piecesOf(fullSelector).some((one) => isNamed(one, pieces)),
+    );
     const pasted = pastedBlocks(own, wanted);
     const rules = new Set([...pasted].map(({ fullSelector }) => fullSelector)).size;
-    if (rules > 1 || (rules === 1 && isWordForWord(own, wanted)))
+    if (rules > 1 || (rules === 1 && isWordForWord(partsOf(page, index), wanted)))
       return { page: page.withoutBlocks(pasted), from: page.sheets[index].label };
   }
   return { page };
@@ -42,6 +45,9 @@ const isWordForWord = (own: readonly Part[], wanted: readonly Part[]) =>
   own.every(({ property, value }, i) => property === wanted[i].property && value === wanted[i].value);
 
 const bare = (selector: string) => selector.replace(/\s+/g, '').toLowerCase();
+
+/** What stands between the commas of a list, those in brackets too. */
+const piecesOf = (selector: string) => bare(selector).split(',');
 
 /** Panels may put something in front. */
 const isNamed = (selector: string, names: ReadonlySet<string>) =>

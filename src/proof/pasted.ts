@@ -30,12 +30,16 @@ const nowhere: Surroundings = {
   height: NaN,
 };
 
-/** The parts of a page's draft, or of one of its sheets; of several for one longhand all, in order. */
-export function partsOf(page: Page, sheet?: number): Part[] {
+/** The parts of a page's draft, or of one of its sheets; of several for one longhand all, in order. `only` leaves blocks out. */
+export function partsOf(
+  page: Page,
+  sheet?: number,
+  only: (block: StyleBlock) => boolean = () => true,
+): Part[] {
   const styles = sheet === undefined ? page.overlay!.styles : page.styles;
   const conditions = styles.conditions;
   return styles.blocks
-    .filter((block) => sheet === undefined || block.sheet === sheet)
+    .filter((block) => (sheet === undefined || block.sheet === sheet) && only(block))
     .flatMap((block) => {
       const texts: string[] = [...block.containers.map((query) => `@container ${query}`)];
       for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);

@@ -1,4 +1,4 @@
-export { Names, htmlNamespace, type Tree, type TreeRoot } from './tree.js';
+export { Names, htmlNamespace, type HeldChange, type Tree, type TreeRoot } from './tree.js';
 export {
   packSpecificity,
   specificityText,
@@ -22,5 +22,5 @@ export {
   type MatchContext,
 } from './match.js';
 export { ownParts, partsSeen, slotsOf, type SeenPart } from './trees.js';
-export { rowsNamed, selectRows } from './select.js';
+export { rowsMatched, rowsNamed, selectRows } from './select.js';
 export { selectorTexts } from './syntax.js';

@@ -1,4 +1,5 @@
 import { matchContext, matches, statesHold } from './match.js';
+import { NamedRows } from './named-rows.js';
 import { partsSeen } from './trees.js';
 import type { Selector } from './types.js';
 import { parseSelectors } from './read.js';
@@ -11,13 +12,40 @@ import type { Tree } from './tree.js';
  */
 export function selectRows(tree: Tree, selector: string, home = 0): number[] {
   const list = parseSelectors(selector, { names: tree.names, quirks: tree.quirks });
-  const context = matchContext(tree, home);
-  const { start, end } = tree.roots[home];
-  const rows: number[] = [];
-  for (let row = start; row < end; row++)
-    if (list.some((one) => !one.through && matches(one, row, context))) rows.push(row);
+  const rows = rowsMatched(tree, list, home);
   for (const one of list) if (one.through?.kind === 'part') rows.push(...partRows(tree, one, home));
   return rows;
+}
+
+/** The same for a list that is compiled already; what reaches into other trees matches nothing here. */
+export function rowsMatched(tree: Tree, list: readonly Selector[], home = 0): number[] {
+  const context = matchContext(tree, home);
+  const { start, end } = tree.roots[home];
+  const own = list.filter((one) => !one.through);
+  const rows: number[] = [];
+  for (const row of candidates(tree, own) ?? range(start, end))
+    if (row >= start && row < end && own.some((one) => matches(one, row, context))) rows.push(row);
+  return rows;
+}
+
+const tables = new WeakMap<Tree, { asked: number; rows?: NamedRows }>();
+/** A tree that is asked so often gets a table of its names. */
+const oftenAsked = 3;
+
+/** The rows among which all are that a list may match, in document order; undefined for all rows. */
+function candidates(tree: Tree, list: readonly Selector[]): readonly number[] | undefined {
+  let table = tables.get(tree);
+  if (!table) tables.set(tree, (table = { asked: 0 }));
+  if (++table.asked < oftenAsked) return undefined;
+  const named = (table.rows ??= new NamedRows(tree));
+  const found = list.map(({ compounds }) => named.among(compounds[compounds.length - 1]));
+  if (found.length === 1) return found[0];
+  if (found.some((rows) => rows === undefined)) return undefined;
+  return [...new Set(found.flatMap((rows) => rows!))].sort((a, b) => a - b);
+}
+
+function* range(start: number, end: number): Generator<number> {
+  for (let row = start; row < end; row++) yield row;
 }
 
 function partRows(tree: Tree, selector: Selector, home: number): number[] {

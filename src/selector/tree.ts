@@ -79,4 +79,16 @@ export interface Tree {
   readonly flatParent: Int32Array;
   /** Rows for which each held pseudo-class (without colon) is true. */
   readonly held: ReadonlyMap<string, ReadonlySet<number>>;
+  /** Of a tree in which states are held: the same without them. */
+  readonly bare?: { readonly tree: Tree; readonly change: HeldChange };
+}
+
+/** What held states change in a tree. */
+export interface HeldChange {
+  /** Numbers of classes. */
+  readonly classes: ReadonlySet<number>;
+  /** In lower case. */
+  readonly attributes: ReadonlySet<string>;
+  /** Pseudo-classes without their colon. */
+  readonly states: ReadonlySet<string>;
 }

@@ -1,6 +1,7 @@
 import { fork, lexer as upstream } from 'css-tree';
 import { grammarPatches, neverNegative, refusedWords, sizesWithoutFitContent } from '../facts/index.js';
 import { nearest, shorten } from '../text/index.js';
+import { fitsGrammar } from './fits-grammar.js';
 import { withoutMath } from './math.js';
 import { isCustomProperty, canonicalProperty, isProperty, nearestProperties } from './properties.js';
 
@@ -38,11 +39,14 @@ export class Grammar {
 
 function checkDeclaration(property: string, value: string): ValueFault | undefined {
   if (!isProperty(property)) {
-    const near = nearestProperties(property);
     return {
       kind: 'property',
       reason: `there is no property "${property}"`,
-      remedy: near.length ? `Did you mean ${near.join(' or ')}?` : '',
+      // Of a framework's faults few are shown, and looking for near names takes longer than finding them.
+      get remedy() {
+        const near = nearestProperties(property);
+        return near.length ? `Did you mean ${near.join(' or ')}?` : '';
+      },
     };
   }
   if (value === '')
@@ -91,7 +95,7 @@ function matches(property: string, value: string): boolean {
     if (refusedIn(property, value)) return false;
   }
   const plain = withoutMath(value);
-  return plain !== undefined && plain.every((text) => lexer.matchProperty(property, text).error === null);
+  return plain !== undefined && plain.every((text) => fitsGrammar(lexer, property, text));
 }
 
 /** Words and signs that the upstream grammar takes and engines do not. */
@@ -111,11 +115,13 @@ function refusedIn(property: string, value: string): boolean {
 }
 
 function valueFault(property: string, value: string): ValueFault {
-  const near = nearest(value.toLowerCase(), keywordsOf(property));
   return {
     kind: 'value',
     reason: `"${shorten(value, 60)}" is not a value for "${property}"`,
-    remedy: near.length ? `Did you mean ${near.join(' or ')}?` : hint(value),
+    get remedy() {
+      const near = nearest(value.toLowerCase(), keywordsOf(property));
+      return near.length ? `Did you mean ${near.join(' or ')}?` : hint(value);
+    },
   };
 }
 

@@ -1,4 +1,5 @@
 import { lexer } from 'css-tree';
+import { fitsGrammar } from './fits-grammar.js';
 
 /** Longhands with their values, in order. */
 export function zip(names: readonly string[], values: readonly string[]): ReadonlyMap<string, string> {
@@ -60,5 +61,5 @@ export function topLevelPieces(value: string, sign: ',' | '/'): string[] {
 
 /** Whether the grammar of a property takes a value. */
 export function fits(property: string, value: string): boolean {
-  return lexer.matchProperty(property, value).error === null;
+  return fitsGrammar(lexer, property, value);
 }

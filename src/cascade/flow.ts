@@ -1,0 +1,35 @@
+import type { PageElement, StyleBlock } from '../page/index.js';
+import type { Flow } from '../value/index.js';
+import type { MatchList } from './match-list.js';
+
+export const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
+export const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
+
+const flowSetters = new WeakMap<StyleBlock, boolean>();
+
+/** Whether a rule may change the writing mode or the direction. */
+export function setsFlow(block: StyleBlock): boolean {
+  let sets = flowSetters.get(block);
+  if (sets === undefined) {
+    sets = block.declarations.some(({ property }) =>
+      /^(direction|all|(-webkit-)?writing-mode)$/i.test(property),
+    );
+    flowSetters.set(block, sets);
+  }
+  return sets;
+}
+
+const flowLists = new WeakMap<MatchList, boolean>();
+
+export function listSetsFlow(list: MatchList): boolean {
+  let sets = flowLists.get(list);
+  if (sets === undefined) flowLists.set(list, (sets = list.applied.some(({ block }) => setsFlow(block))));
+  return sets;
+}
+
+/** Whether an element's own attributes may. */
+export function setsOwnFlow({ attributes }: PageElement): boolean {
+  if (attributes.size === 0) return false;
+  const style = attributes.get('style');
+  return attributes.has('dir') || (style !== undefined && /direction|writing-mode|all/i.test(style));
+}

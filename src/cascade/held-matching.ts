@@ -1,0 +1,148 @@
+import type { StyleBlock } from '../page/index.js';
+import { matchesNames, type HeldChange, type Tree } from '../selector/index.js';
+import { setsFlow } from './flow.js';
+import {
+  listAt,
+  strongest,
+  type Applied,
+  type Branch,
+  type Matcher,
+  type MatchList,
+  type RuleOwner,
+} from './match-list.js';
+import { Matching } from './matching.js';
+import { Mentions, namesBeyondTarget } from './mentions.js';
+import { RuleIndex, type Bucket, type IndexedRule } from './rule-index.js';
+
+/** Rules of one owner, with what each names. */
+interface Filed {
+  readonly owner: RuleOwner;
+  readonly blocks: readonly StyleBlock[];
+  readonly mentions: Mentions;
+}
+
+/** The rules that a change can be told by, filed for themselves. */
+export interface Told {
+  readonly blocks: ReadonlySet<StyleBlock>;
+  readonly indexes: readonly { readonly owner: RuleOwner; readonly index: RuleIndex }[];
+  /** Whether any of them may turn the flow. */
+  readonly setsFlow: boolean;
+}
+
+/** Finds the rules that a held state may make match something else; those of equal changes are found once. */
+export class ToldApart {
+  readonly #filed: readonly Filed[];
+  readonly #known = new Map<string, Told>();
+
+  constructor(owners: readonly { readonly owner: RuleOwner; readonly blocks: readonly StyleBlock[] }[]) {
+    this.#filed = owners.map(({ owner, blocks }) => ({ owner, blocks, mentions: new Mentions(blocks) }));
+  }
+
+  by(change: HeldChange): Told {
+    const key = [change.classes, change.attributes, change.states]
+      .map((set) => [...set].sort().join())
+      .join(' ');
+    let told = this.#known.get(key);
+    if (!told) {
+      const each = this.#filed.map(({ owner, mentions }) => ({ owner, touched: mentions.of(change) }));
+      const blocks = new Set(each.flatMap(({ touched }) => [...touched]));
+      told = {
+        blocks,
+        setsFlow: [...blocks].some(setsFlow),
+        indexes: each.map(({ owner, touched }) => ({ owner, index: new RuleIndex([...touched]) })),
+      };
+      this.#known.set(key, told);
+    }
+    return told;
+  }
+}
+
+/** A target by its row, and where it stands. */
+interface Asked {
+  readonly row: number;
+  readonly pseudo: string;
+  /** Numbers of the names on its ancestors. */
+  readonly above: ReadonlySet<number>;
+  /** Whether the state comes to the target itself. */
+  readonly isOwn: boolean;
+}
+
+/** False only where a change makes no rule match a target, or leave it. */
+export function mayTell({ indexes }: Told, change: HeldChange, tree: Tree, asked: Asked): boolean {
+  const { row, pseudo, above, isOwn } = asked;
+  const { classes } = change;
+  return indexes.some(({ index }) =>
+    rulesFiledFor(index.buckets.get(pseudo), tree, row, classes).some(({ block, selector, needs }) => {
+      const last = selector.compounds[selector.compounds.length - 1];
+      const lasting = { ...last, classes: last.classes.filter((name) => !classes.has(name)) };
+      return (
+        matchesNames(lasting, row, tree) &&
+        (isOwn || block.scope !== undefined || namesBeyondTarget(selector, change)) &&
+        needs.every((name) => above.has(name) || classes.has(name))
+      );
+    }),
+  );
+}
+
+function rulesFiledFor(
+  bucket: Bucket | undefined,
+  tree: Tree,
+  row: number,
+  classes: ReadonlySet<number>,
+): IndexedRule[] {
+  if (!bucket) return [];
+  const names = [tree.tag[row], tree.id[row], ...tree.classes[row], ...classes].filter((name) => name >= 0);
+  // What is filed under an attribute may be under one that comes with the state.
+  return [
+    ...names.flatMap((name) => bucket.byName[name] ?? []),
+    ...[...bucket.byAttribute.values()].flat(),
+    ...bucket.roots,
+    ...bucket.others,
+  ];
+}
+
+/**
+ * Which rules match while states are held: what matched without them, but for the rules that name what they change. Only
+ * those are asked again, and only of the elements that somebody looks at.
+ */
+export class HeldMatching implements Matcher {
+  readonly #lists = new Map<string, (MatchList | undefined)[]>();
+  readonly #root: Branch = { next: new Map() };
+  readonly #again: Matching;
+  readonly flowsAs?: Matcher;
+  readonly #rest = new Map<MatchList, readonly Applied[]>();
+  #count = 0;
+
+  constructor(
+    tree: Tree,
+    private readonly without: Matcher,
+    private readonly told: Told,
+  ) {
+    this.#again = new Matching(tree, told.indexes, true);
+    if (!told.setsFlow) this.flowsAs = without.flowsAs ?? without;
+  }
+
+  get pseudos(): ReadonlySet<string> {
+    return this.without.pseudos;
+  }
+
+  list(row: number, pseudo: string): MatchList {
+    let lists = this.#lists.get(pseudo);
+    if (!lists) this.#lists.set(pseudo, (lists = []));
+    return (lists[row] ??= this.#find(row, pseudo));
+  }
+
+  #find(row: number, pseudo: string): MatchList {
+    const rest = this.#untouched(this.without.list(row, pseudo));
+    const { applied } = this.#again.list(row, pseudo);
+    const all = applied.length ? strongest([...rest, ...applied]) : rest;
+    return (listAt(this.#root, all).list ??= { id: this.#count++, applied: all });
+  }
+
+  #untouched(list: MatchList): readonly Applied[] {
+    let rest = this.#rest.get(list);
+    if (!rest)
+      this.#rest.set(list, (rest = list.applied.filter(({ block }) => !this.told.blocks.has(block))));
+    return rest;
+  }
+}

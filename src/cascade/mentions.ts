@@ -1,0 +1,97 @@
+import type { StyleBlock } from '../page/index.js';
+import type { Compound, HeldChange, Selector, Test } from '../selector/index.js';
+
+/** Pseudo-classes hang on attributes in many ways (`:disabled`, `:link`, `:lang()`): all that name one are asked again. */
+const anyPseudoClass = '::any';
+
+/** Whether a selector names what has changed elsewhere than on the element that it matches. */
+export function namesBeyondTarget({ compounds }: Selector, change: HeldChange): boolean {
+  const last = compounds.length - 1;
+  return compounds.some((compound, i) =>
+    i < last
+      ? namesIn(compound, change)
+      : compound.tests.some((test) =>
+          listOf(test).some((one) => one.compounds.some((inner) => namesIn(inner, change))),
+        ),
+  );
+}
+
+function namesIn({ classes, tests }: Compound, change: HeldChange): boolean {
+  return (
+    classes.some((name) => change.classes.has(name)) ||
+    tests.some(
+      (test) =>
+        isTold(test, change) ||
+        listOf(test).some(({ compounds }) => compounds.some((one) => namesIn(one, change))),
+    )
+  );
+}
+
+function isTold(test: Test, { attributes, states }: HeldChange): boolean {
+  switch (test.kind) {
+    case 'attribute':
+      return attributes.has(test.attribute.lowerName);
+    case 'pseudo-class':
+      return attributes.size > 0 || states.has(test.name) || (test.name === 'link' && states.has('visited'));
+    case 'lang':
+    case 'dir':
+      return attributes.size > 0;
+    default:
+      return false;
+  }
+}
+
+function listOf(test: Test): readonly Selector[] {
+  return (test.kind === 'nth' ? test.of : 'list' in test ? test.list : undefined) ?? [];
+}
+
+/** Which rules can tell that a class, an attribute or a state came to an element: those that name it anywhere. */
+export class Mentions {
+  readonly #blocks = new Map<number | string, Set<StyleBlock>>();
+  /** What a scope begins and ends at is named outside of the selectors. */
+  readonly #scoped: StyleBlock[] = [];
+
+  constructor(blocks: readonly StyleBlock[]) {
+    for (const block of blocks) {
+      if (block.scope) this.#scoped.push(block);
+      for (const selector of block.selectors) this.#visit(selector, block);
+    }
+  }
+
+  /** The blocks that may match other elements once this has changed. */
+  of({ classes, attributes, states }: HeldChange): Set<StyleBlock> {
+    const found = new Set<StyleBlock>(this.#scoped);
+    const keys = [
+      ...classes,
+      ...[...attributes].map((name) => `[${name}`),
+      ...[...states].map((name) => `:${name}`),
+    ];
+    if (attributes.size) keys.push(anyPseudoClass);
+    // What is visited is no plain link.
+    if (states.has('visited')) keys.push(':link');
+    for (const key of keys) for (const block of this.#blocks.get(key) ?? []) found.add(block);
+    return found;
+  }
+
+  #visit(selector: Selector, block: StyleBlock): void {
+    for (const { classes, tests } of selector.compounds) {
+      for (const name of classes) this.#note(name, block);
+      for (const test of tests) this.#visitTest(test, block);
+    }
+    for (const test of selector.pseudoStates) this.#visitTest(test, block);
+  }
+
+  #visitTest(test: Test, block: StyleBlock): void {
+    if (test.kind === 'attribute') this.#note(`[${test.attribute.lowerName}`, block);
+    if (test.kind === 'pseudo-class') this.#note(`:${test.name}`, block);
+    if (test.kind === 'pseudo-class' || test.kind === 'lang' || test.kind === 'dir')
+      this.#note(anyPseudoClass, block);
+    for (const one of listOf(test)) this.#visit(one, block);
+  }
+
+  #note(key: number | string, block: StyleBlock): void {
+    const known = this.#blocks.get(key);
+    if (known) known.add(block);
+    else this.#blocks.set(key, new Set([block]));
+  }
+}

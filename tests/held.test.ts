@@ -1,0 +1,112 @@
+// States that are held, compared with the same page where they are written into markup and sheets: what is asked again for a
+// state must be all that the state can change.
+import { readFileSync } from 'node:fs';
+import { contests, parsePage, toggledStates, type Page, type PageElement } from 'yelto';
+import { runsOr, seed } from './support/judging.js';
+
+const sheets = [
+  'bootstrap/dist/css/bootstrap.css',
+  'uikit/dist/css/uikit.css',
+  'tabulator-tables/dist/css/tabulator.css',
+  'choices.js/public/assets/styles/choices.css',
+];
+const pages = runsOr(6);
+const own =
+  '.a:has(.is-open) .b { top: 1px } .a:not(.is-open) > * { left: 1px } [open] span { z-index: 1 } label:nth-child(2 of .is-open) { right: 1px } @scope (.is-open) to (.b) { * { bottom: 1px } } :is(.is-open, .a) + * { order: 1 } .b:not(:hover) { width: 1px } .a:hover ~ .b { height: 1px } input:disabled { margin: 1px } [disabled] + span { padding: 1px } .is-open { direction: rtl } span { margin-inline-start: 3px; @media (min-width: 1px) { &:focus-within { color: red } } }';
+
+function chooser(start: number) {
+  let state = (start % 2147483646) + 1;
+  return <T>(list: readonly T[]): T => {
+    state = (state * 48271) % 2147483647;
+    return list[state % list.length];
+  };
+}
+
+/** Markup with names of the sheet; each element carries its number, so that one can be written anew. */
+function markup(css: string, pick: ReturnType<typeof chooser>, size: number) {
+  const names = [...new Set(css.match(/\.-?[a-z_][\w-]*/gi))].map((name) => name.slice(1));
+  const open: string[] = [];
+  let html = '';
+  for (let i = 0; i < size; i++) {
+    while (open.length > 6 || (open.length && pick([true, false, false]))) html += `</${open.pop()}>`;
+    // None of which a parser makes copies.
+    const tag = pick(['div', 'span', 'label', 'ul', 'li', 'header', 'input', 'section']);
+    const classes = Array.from({ length: pick([0, 1, 2, 3]) }, () => pick(pick([names, ['a', 'b']])));
+    html += `<${tag} n${i} class="${classes.join(' ')}">`;
+    if (tag !== 'input') open.push(tag);
+  }
+  return `<!DOCTYPE html><html><head></head><body>${html}</body></html>`;
+}
+
+const parse = (html: string, css: string) =>
+  parsePage({ name: 'x', html: html.replace('</head>', () => `<style>${css}</style></head>`) });
+
+/** Each longhand's winners in order, by what they say and how they are selected, states spelt alike. */
+function told(page: Page, element: PageElement): string[] {
+  return contests(page, element).map(
+    ({ property, entries }) =>
+      `${property}: ${entries.map(({ declaration: { property, value }, specificity, selector = '' }) => `${property} ${value} ${specificity?.join()} ${selector.replaceAll('.hovered', ':hover').replaceAll('.focused', ':focus-within')}`).join(' < ')}`,
+  );
+}
+
+const withClass = (html: string, numbers: readonly number[], name: string) =>
+  numbers.reduce((text, number) => text.replace(` n${number} class="`, ` n${number} class="${name} `), html);
+const numberOf = ({ attributes }: PageElement) =>
+  Number([...attributes.keys()].find((name) => /^n\d/.test(name))?.slice(1) ?? -1);
+
+describe.each(sheets)(`%s (SEED=${seed})`, (file) => {
+  const css = `${readFileSync(`node_modules/${file}`, 'utf8')}\n${own}`;
+  const names = [
+    ...new Set(css.match(/\.(is|has)-[\w-]+|\.[\w-]*(active|open|show|selected|disabled|hidden)\b/g)),
+  ];
+
+  test.each(Array.from({ length: pages }, (_, i) => i))('page %s', (nr) => {
+    const pick = chooser(seed + nr * 7919 + file.length);
+    const html = markup(css, pick, 120);
+    const page = parse(html, css);
+    const inBody = page.elements.filter((one) => numberOf(one) >= 0);
+    const element = pick(inBody);
+    const state = pick([...names, '.is-open', '[disabled]', '[open]', ':hover', ':focus-within']);
+    const held = page.under({ held: [{ element, state }] });
+    const above: number[] = [];
+    for (let up: PageElement | null = element; up; up = up.parent) above.push(numberOf(up));
+    const written =
+      state[0] === '.'
+        ? parse(withClass(html, [numberOf(element)], state.slice(1)), css)
+        : state[0] === '['
+          ? parse(
+              html.replace(` n${numberOf(element)} `, (text) => `${text}${state.slice(1, -1)}="" `),
+              css,
+            )
+          : parse(
+              withClass(html, above, state === ':hover' ? 'hovered' : 'focused'),
+              css.replaceAll(/:hover\b/g, '.hovered').replaceAll(/:focus-within\b/g, '.focused'),
+            );
+    // The root and the body have no number to write a class at.
+    const compared = inBody.filter(({ parent }) => parent !== null);
+    for (const one of compared)
+      expect([numberOf(one), told(held, one)]).toEqual([
+        numberOf(one),
+        told(written, written.elements[one.index]),
+      ]);
+  });
+
+  test('no state is passed over that would change a thing', () => {
+    const pick = chooser(seed + file.length);
+    const page = parse(markup(css, pick, 60), css);
+    const inBody = page.elements.filter((one) => numberOf(one) >= 0);
+    for (let i = 0; i < 6; i++) {
+      const target = pick(inBody);
+      const found = new Set(toggledStates(page, target).map(({ state, on }) => `${state} ${on.index}`));
+      const before = told(page, target).map((one) => one.split(' < ')[0]);
+      for (let on: PageElement | null = target; on; on = on.parent)
+        for (const state of ['.is-open', ':hover', '[open]']) {
+          if (state === '[open]' && on.attributes.has('open')) continue;
+          const after = told(page.under({ held: [{ element: on, state }] }), target);
+          const isChanged = after.map((one) => one.split(' < ')[0]).join() !== before.join();
+          if (isChanged && !found.has(`${state} ${on.index}`))
+            expect(`${state} on ${on.index} changes ${target.index}`).toBe('told');
+        }
+    }
+  });
+});
