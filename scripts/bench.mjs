@@ -1,12 +1,15 @@
-// npm run bench: speed and memory as ratios within one run, on a page of about 6,000 elements and 18,000 rules
-// made from open-source frameworks' sheets and widgets' markup.
+// npm run bench: speed and memory as ratios within one run, on two pages of about 6,000 elements and 20,600 rules: one on
+// which many elements are alike, and one on which few are (bench-pages.mjs). `--growth` measures 1, 2, 4 and 8 times as much.
 import { parse as parseCss } from 'css-tree';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { createServer } from 'node:http';
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import { contests, parsePage, prove, writeOverride } from '../dist/index.js';
+import { contests, parsePage, prove, toggledStates, writeOverride } from '../dist/index.js';
 import { openPage } from '../dist/node/index.js';
+import { drawnPage, repeatedPage, smallPage } from './bench-pages.mjs';
 import { componentsRatio } from './bench-components.mjs';
 import { startBrowser } from './browser.mjs';
 import { chromiumNeeded, ensureBuild, ensurePackages, ensurePrograms } from './setup.mjs';
@@ -14,41 +17,6 @@ import { chromiumNeeded, ensureBuild, ensurePackages, ensurePrograms } from './s
 ensurePackages();
 ensureBuild();
 ensurePrograms(chromiumNeeded);
-
-const read = (file) => readFileSync(new URL(`../node_modules/${file}`, import.meta.url), 'utf8');
-const frameworks = [
-  'fomantic-ui-css/semantic.css',
-  'uikit/dist/css/uikit.css',
-  'bootstrap/dist/css/bootstrap.css',
-  'tachyons/css/tachyons.css',
-  '@picocss/pico/css/pico.css',
-];
-const widgets = [
-  'tabulator-tables/dist/css/tabulator.css',
-  'choices.js/public/assets/styles/choices.css',
-  'flatpickr/dist/flatpickr.css',
-  'swiper/swiper-bundle.css',
-];
-
-/** Markup of the kinds that the sheets are written for, as a page of a shop or a library has them, repeated. */
-function block(i) {
-  const cells = Array.from(
-    { length: 7 },
-    (_, d) => `<span class="flatpickr-day${d === i % 7 ? ' selected' : ''}" tabindex="-1">${d}</span>`,
-  ).join('');
-  return `<section class="section container py-${i % 6} ui segment uk-section pa${i % 5}" id="s${i}"><div class="row ui grid uk-grid g-${i % 5}"><div class="col-md-6 eight wide column uk-width-1-2"><article class="card ui fluid uk-card uk-card-default shadow-sm"><header class="card-header uk-card-header content"><h2 class="card-title ui header uk-card-title f4 lh-title">Tool ${i}</h2></header><div class="card-body content uk-card-body"><p class="card-text text-muted description measure mb-${i % 4}">Words <a href="#" class="link-primary">more</a></p><button class="btn btn-primary ui primary button uk-button" type="button">Reserve</button><ul class="list-group ui list uk-list">${'<li class="list-group-item item d-flex"><a class="nav-link active link dim" href="#">x</a></li>'.repeat(4)}</ul></div></article></div><div class="col-md-6 column"><table class="table table-striped ui celled uk-table collapse"><tbody>${'<tr class="table-row"><td class="has-text-right">a</td><td>b</td></tr>'.repeat(4)}</tbody></table><div class="flatpickr-calendar inline"><div class="dayContainer">${cells}</div></div><form class="form ui uk-form-stacked"><label class="form-label label">L</label><input class="form-control uk-input" type="text"><div class="swiper"><div class="swiper-wrapper"><div class="swiper-slide">s</div></div></div></form></div></div></section>`;
-}
-
-function makePage(blocks, copies) {
-  const css = [...frameworks, ...widgets].map(read);
-  // Further copies under other names: as many rules again, none of them the same.
-  const sheets = Array.from({ length: copies }, (_, i) =>
-    css.map((text) => (i === 0 ? text : text.replace(/\.([a-z])/gi, `.v${i}$1`))),
-  ).flat();
-  const links = sheets.map((_, i) => `<link rel="stylesheet" href="/${i}.css">`).join('');
-  const html = `<!DOCTYPE html><html lang="en"><head>${links}</head><body>${Array.from({ length: blocks }, (_, i) => block(i)).join('\n')}</body></html>`;
-  return { html, sheets };
-}
 
 async function serve({ html, sheets }) {
   const server = createServer((request, response) => {
@@ -104,8 +72,30 @@ function allContests(page) {
   return entries;
 }
 
-async function measure(blocks, copies, browser) {
-  const made = makePage(blocks, copies);
+/** The same edit in the browser: a rule is put in, and the value of all that it matches is read. */
+async function browserEdit(browser, address) {
+  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tab.goto(address);
+  const times = await tab.evaluate(() => {
+    const style = document.head.appendChild(document.createElement('style'));
+    const readAll = () => {
+      let length = 0;
+      for (const element of document.querySelectorAll('*')) length += getComputedStyle(element).color.length;
+      return length;
+    };
+    readAll();
+    return Array.from({ length: 7 }, (_, i) => {
+      const start = performance.now();
+      style.textContent = `.card .card-title { color: #12345${i} }\n.table td { padding: ${i + 3}px }`;
+      readAll();
+      return performance.now() - start;
+    });
+  });
+  await tab.close();
+  return median(times);
+}
+
+async function measure(made, browser) {
   const { server, address } = await serve(made);
   try {
     const bare = await time(3, () => made.sheets.forEach((css) => parseCss(css)));
@@ -121,6 +111,10 @@ async function measure(blocks, copies, browser) {
     const proof = await time(7, (i) => prove(page, draft(i)));
     if (!entries) throw new Error('No contests were found, so there is nothing to measure.');
     const styled = browser ? await restyle(browser, address) : undefined;
+    const edited = browser ? await browserEdit(browser, address) : undefined;
+    const targets = Array.from({ length: 40 }, (_, i) => page.elements[(50 + i * 97) % page.elements.length]);
+    toggledStates(page, targets[0]);
+    const states = await time(39, (i) => toggledStates(page, targets[i + 1]));
     return {
       elements: page.elements.length,
       rules: page.styles.blocks.length,
@@ -130,6 +124,8 @@ async function measure(blocks, copies, browser) {
       solve,
       proof,
       styled,
+      edited,
+      states,
       entries,
     };
   } finally {
@@ -146,7 +142,7 @@ function memoryOfOne() {
 }
 
 if (process.argv.includes('--memory')) {
-  const { html, sheets } = makePage(122, 1);
+  const { html, sheets } = repeatedPage(122, 1);
   allContests(
     parsePage({ name: 'page', html, sheets: sheets.map((css, i) => ({ href: `/${i}.css`, css })) }),
   );
@@ -154,16 +150,74 @@ if (process.argv.includes('--memory')) {
   process.exit(0);
 }
 
-/** Milliseconds for the first contests of a small page: about 100 elements, one framework's sheet. */
-async function smallPage() {
-  const css = read('bootstrap/dist/css/bootstrap.css');
-  const html = `<!DOCTYPE html><html lang="en"><head><link rel="stylesheet" href="/0.css"></head><body>${block(0)}${block(1)}</body></html>`;
-  return time(5, () => allContests(parsePage({ name: 'page', html, sheets: [{ href: '/0.css', css }] })));
+/** Milliseconds for the first contests of a small page. */
+async function small() {
+  const { html, sheets } = smallPage();
+  return time(5, () =>
+    allContests(parsePage({ name: 'page', html, sheets: [{ href: '/0.css', css: sheets[0] }] })),
+  );
+}
+
+/** Processor seconds of a whole command, the middle one of three. */
+function processorTime(args) {
+  const times = Array.from({ length: 3 }, () => {
+    const run = spawnSync('sh', ['-c', `"$0" "$@" > /dev/null 2>&1; times`, process.execPath, ...args], {
+      encoding: 'utf8',
+    });
+    const [, , ...spent] = run.stdout.match(/[\d.]+m[\d.]+s/g);
+    return spent.reduce((sum, text) => {
+      const [minutes, seconds] = text.split(/[ms]/).map(Number);
+      return sum + minutes * 60 + seconds;
+    }, 0);
+  });
+  return median(times);
+}
+
+/** What each command costs on a page, against opening that page and nothing else. */
+function commandRatios({ html, sheets }) {
+  const folder = mkdtempSync(join(tmpdir(), 'yelto-bench-'));
+  try {
+    writeFileSync(join(folder, 'index.html'), html.replace(/href="\//g, 'href="'));
+    sheets.forEach((css, i) => writeFileSync(join(folder, `${i}.css`), css));
+    const draft = join(folder, 'my draft.css');
+    writeFileSync(draft, '.card .card-title { color: #123456 }\n.table td { padding: 3px }\n');
+    const faces = new URL('../dist/node/index.js', import.meta.url).href;
+    const script = `const { openPage } = await import('${faces}'); await openPage(process.argv[1]);`;
+    const open = processorTime(['--input-type=module', '-e', script, folder]);
+    const command = (...args) =>
+      processorTime([fileURLToPath(new URL('../dist/bin/yelto.js', import.meta.url)), ...args]);
+    return {
+      survey: command('survey', folder) / open,
+      why: command('why', folder, '--at', '.ui') / open,
+      hooks: command('hooks', folder, '--at', '.ui') / open,
+      find: command('find', folder, '.ui') / open,
+      write: command('write', folder, '--at', '.ui', '--set', 'color: red') / open,
+      prove: command('prove', folder, '--draft', draft) / open,
+    };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Processor seconds that a command needs beyond an empty program. */
+function startUp() {
+  const path = (file) => fileURLToPath(new URL(file, import.meta.url));
+  const empty = processorTime(['-e', '0']);
+  return {
+    help: processorTime([path('../dist/bin/yelto.js'), '--help']) - empty,
+    why: processorTime([
+      path('../dist/bin/yelto.js'),
+      'why',
+      path('../demo/r14/tool'),
+      '--at',
+      '.ll-reserve',
+    ]),
+  };
 }
 
 /** Milliseconds for an override, half and 95 of 100 of them: 300 wishes on a page of about 1,000 elements. */
 function wishes() {
-  const { html, sheets } = makePage(20, 1);
+  const { html, sheets } = repeatedPage(20, 1);
   const page = parsePage({
     name: 'page',
     html,
@@ -184,43 +238,94 @@ const ratio = (a, b) => (a / b).toFixed(2);
 
 const browser = await startBrowser();
 // One run first, so that nothing is measured that is compiled for the first time.
-await measure(10, 1);
-const one = await measure(122, 1, browser);
-const small = await smallPage();
-const written = wishes();
-const memory = memoryOfOne();
-const moreElements = await measure(244, 1);
-const moreRules = await measure(122, 2);
+await measure(repeatedPage(10, 1));
+if (process.argv.includes('--growth')) await growth();
+else await whole();
 await browser.close();
 
-console.log(
-  `A page of ${one.elements} elements and ${one.rules} rules (${(one.size / 1e6).toFixed(1)} MB of CSS), ${one.entries} entries in all contests\n`,
-);
-row('open the page, against a bare css-tree parse', `${ratio(one.open, one.bare)} ×`, 'goal: at most 1.5');
-row('all contests, against the browser’s restyle', `${ratio(one.solve, one.styled)} ×`, 'goal: at most 1.0');
-row(
-  '500 components that share 2,000 rules, against no trees',
-  `${componentsRatio().toFixed(2)} ×`,
-  'goal: at most 1.5',
-);
-row('prove a draft of two declarations', `${one.proof.toFixed(1)} ms`, 'goal: under 16 ms');
-row('open and solve a small page (100 elements, a framework)', `${small.toFixed(0)} ms`, 'goal: under 60 ms');
-row(
-  `write an override (${written.elements} elements): half, 95 of 100`,
-  `${written.half.toFixed(1)}, ${written.most.toFixed(1)} ms`,
-  'goal: 10, 50 ms',
-);
-row('peak memory of a process that does the above', `${memory.toFixed(0)} MiB`, 'goal: under 400 MiB');
-row(
-  'twice the elements: open, all contests',
-  `${ratio(moreElements.open, one.open)} ×, ${ratio(moreElements.solve, one.solve)} ×`,
-  'goal: at most 2.2',
-);
-row(
-  'twice the rules: open, all contests',
-  `${ratio(moreRules.open, one.open)} ×, ${ratio(moreRules.solve, one.solve)} ×`,
-  'goal: at most 2.2',
-);
-console.log(
-  `\nFor scale: bare parse ${one.bare.toFixed(0)} ms, open ${one.open.toFixed(0)} ms, all contests ${one.solve.toFixed(0)} ms, restyle ${one.styled.toFixed(0)} ms`,
-);
+async function whole() {
+  for (const [name, made] of [
+    ['many alike', repeatedPage(122, 1)],
+    ['few alike', drawnPage(5964, 1)],
+  ]) {
+    const one = await measure(made, browser);
+    console.log(
+      `\nA page with ${name}: ${one.elements} elements and ${one.rules} rules (${(one.size / 1e6).toFixed(1)} MB of CSS), ${one.entries} entries in all contests\n`,
+    );
+    row(
+      'open the page, against a bare css-tree parse',
+      `${ratio(one.open, one.bare)} ×`,
+      'goal: at most 1.0',
+    );
+    row(
+      'all contests, against the browser’s restyle',
+      `${ratio(one.solve, one.styled)} ×`,
+      'goal: at most 0.8',
+    );
+    row(
+      'prove two declarations, against the browser’s own edit',
+      `${ratio(one.proof, one.edited)} ×`,
+      'goal: at most 0.5',
+    );
+    row('prove two declarations', `${one.proof.toFixed(1)} ms`, 'goal: under 16 ms');
+    row('the states that would change a thing', `${one.states.toFixed(1)} ms`, 'goal: under 5 ms');
+    for (const [command, times] of Object.entries(commandRatios(made)))
+      row(`yelto ${command}, against opening (processor time)`, `${times.toFixed(2)} ×`, 'goal: at most 1.6');
+    console.log(
+      `For scale: bare parse ${one.bare.toFixed(0)} ms, open ${one.open.toFixed(0)} ms, all contests ${one.solve.toFixed(0)} ms, restyle ${one.styled.toFixed(0)} ms, edit ${one.edited.toFixed(0)} ms`,
+    );
+  }
+  console.log('');
+  const written = wishes();
+  const start = startUp();
+  row(
+    '500 components that share 2,000 rules, against no trees',
+    `${componentsRatio().toFixed(2)} ×`,
+    'goal: at most 1.5',
+  );
+  row(
+    'open and solve a small page (100 elements, a framework)',
+    `${(await small()).toFixed(0)} ms`,
+    'goal: under 60 ms',
+  );
+  row(
+    `write an override (${written.elements} elements): half, 95 of 100`,
+    `${written.half.toFixed(1)}, ${written.most.toFixed(1)} ms`,
+    'goal: 10, 50 ms',
+  );
+  row(
+    'yelto --help, beyond an empty program (processor time)',
+    `${start.help.toFixed(2)} s`,
+    'goal: at most 0.15 s',
+  );
+  row('yelto why on the demo (processor time)', `${start.why.toFixed(2)} s`, 'goal: at most 0.4 s');
+  row(
+    'peak memory of a process that reads a page and solves it',
+    `${memoryOfOne().toFixed(0)} MiB`,
+    'goal: under 350 MiB',
+  );
+}
+
+/** Both pages at 1, 2, 4 and 8 times the elements, and the rules: each step against the one before. */
+async function growth() {
+  for (const [name, make] of [
+    ['many alike, elements', (times) => repeatedPage(61 * times, 1)],
+    ['many alike, rules', (times) => repeatedPage(61, times)],
+    ['few alike, elements', (times) => drawnPage(2000 * times, 1)],
+    ['few alike, rules', (times) => drawnPage(2000, times)],
+  ]) {
+    let before;
+    for (const times of [1, 2, 4, 8]) {
+      const one = await measure(make(times));
+      const against = before
+        ? `open ${ratio(one.open, before.open)} ×, contests ${ratio(one.solve, before.solve)} ×`
+        : `open ${one.open.toFixed(0)} ms, contests ${one.solve.toFixed(0)} ms`;
+      row(
+        `${name}: ${times} times (${one.elements}, ${one.rules})`,
+        against,
+        times > 1 ? 'goal: at most 2.2' : '',
+      );
+      before = one;
+    }
+  }
+}

@@ -81,6 +81,8 @@ export function computedWithout(
 /** What most boxes take from their parent: worked out from the root down, so that no nesting is too deep. */
 const handedDown = new Set(['font-size', 'font-weight', 'color']);
 
+const takesColour = /^(fill|stroke|.+-color)$/;
+
 const usedOtherwise = /^(min-(width|height)|border-(top|right|bottom|left)-width)$/;
 
 /** The computed values of one page, each worked out once. */
@@ -142,7 +144,12 @@ class Computing {
   plain(target: Target, longhand: string, candidates: readonly Candidate[]): string {
     const specified = specifiedFrom(this.page, target, longhand, candidates);
     if (specified.inheritsFrom) {
+      // The engine hands no content on, whatever the standard says.
+      if (longhand === 'content') return 'normal';
       const source = this.#sourceOf(specified.inheritsFrom, longhand);
+      // The keyword is handed on, not the colour that it stands for there (CSS Color 4 §9.4).
+      if (takesColour.test(longhand) && this.#isOwnColour(source, longhand))
+        return this.valueOf(target, 'color');
       // What is only used otherwise is handed on as it was computed.
       return usedOtherwise.test(longhand)
         ? this.plain(source, longhand, this.candidates(source, longhand))
@@ -153,6 +160,13 @@ class Computing {
     if (text === '' && candidates.length && !longhand.startsWith('--'))
       return `?${candidates[0].declaration.property}:${candidates[0].declaration.value}`;
     return computedText(longhand, text, surroundings(this, target, longhand));
+  }
+
+  /** Whether a colour is said to be that of the text. */
+  #isOwnColour(target: PageElement, longhand: string): boolean {
+    const specified = specifiedFrom(this.page, target, longhand, this.candidates(target, longhand));
+    if (specified.inheritsFrom) return this.#isOwnColour(specified.inheritsFrom, longhand);
+    return /^currentcolor$/i.test(specified.value ?? '');
   }
 
   /** Straight to the box that says an inherited value, as nesting may be deep. */

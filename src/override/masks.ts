@@ -84,6 +84,18 @@ export function sizeOf(mask: Mask): number {
   return sizeOfBoth(mask, mask);
 }
 
+/** Whether two sets have exactly one element in common. */
+export function isOneOf(a: Mask, b: Mask): boolean {
+  let found = false;
+  for (let at = 0; at < a.length; at++) {
+    const word = a[at] & b[at];
+    if (word === 0) continue;
+    if (found || (word & (word - 1)) !== 0) return false;
+    found = true;
+  }
+  return found;
+}
+
 /** How many elements two sets have in common. */
 export function sizeOfBoth(a: Mask, b: Mask): number {
   let size = 0;

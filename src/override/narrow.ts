@@ -1,4 +1,4 @@
-import { isValueAlready, type Target } from '../cascade/index.js';
+import { contextOf, isValueAlready, type Target } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import { splitShorthand } from '../value/index.js';
 import type { Wish } from './types.js';
@@ -43,14 +43,21 @@ function changedParts(
   const parts = splitShorthand(property, value);
   if (!parts) return undefined;
   const changed = new Map<string, string>();
+  const asked = views.map((view) => ({ view, targets: distinct(view, targets) }));
   for (const [longhand, part] of parts) {
     if (part === undefined) return undefined;
-    const isSame = views.every((view) =>
+    const isSame = asked.every(({ view, targets }) =>
       targets.every((target) => isValueAlready(view, target, longhand, part)),
     );
     if (!isSame) changed.set(longhand, part);
   }
   return changed;
+}
+
+/** One of each set of targets that look the same on a view. */
+function distinct(view: Page, targets: readonly Target[]): readonly Target[] {
+  if (targets.length === 1) return targets;
+  return [...new Map(targets.map((target) => [contextOf(view, target), target])).values()];
 }
 
 /** One longhand, or one side of all four borders alike; undefined where the shorthand is as short. */

@@ -1,6 +1,6 @@
 import type { Page, PageElement } from '../page/index.js';
 import { plus, risks, type Candidate, type CompoundMaker } from './compounds.js';
-import { below, both, childrenOf, sizeOf, sizeOfBoth, type Mask } from './masks.js';
+import { below, both, childrenOf, isOneOf, type Mask } from './masks.js';
 
 /** A place among the neighbours of an element, as a compound. */
 interface Place {
@@ -9,10 +9,10 @@ interface Place {
 }
 
 /** A part of a selector, from its left end on, with the elements that its last compound matches. */
-type Part = Pick<
-  Candidate,
-  'text' | 'specificity' | 'mask' | 'hooks' | 'risk' | 'compounds' | 'distance' | 'positional'
->;
+interface Part extends Omit<Candidate, 'size'> {
+  /** Whether it matches one element alone, which is then the target; undefined where nobody asks. */
+  readonly isOne?: boolean;
+}
 
 /** How many steps up a place is looked for, and how many names at each step. */
 const mostSteps = 12;
@@ -44,14 +44,14 @@ export function placedCandidates(search: PlaceSearch): Candidate[] {
   const own = rights.slice(0, mostNames);
   const once: Candidate[] = [];
   for (let step = 0; step < path.length; step++)
-    once.push(...exactOf(search, ends(search, placedAt(search, path, step, own, step), step, own)));
+    once.push(...exactOf(ends(search, placedAt(search, path, step, own, step), step, own)));
   if (once.length) return once;
   const twice: Candidate[] = [];
   for (let outer = 1; outer < path.length; outer++) {
     const first = placedAt(search, path, outer, own, outer);
     for (let inner = 0; inner < outer && twice.length === 0; inner++) {
       const second = first.flatMap((part) => stepped(search, part, path[inner], outer - inner === 1));
-      twice.push(...exactOf(search, ends(search, second, inner, own)));
+      twice.push(...exactOf(ends(search, second, inner, own)));
     }
     if (twice.length) return twice;
   }
@@ -86,12 +86,14 @@ function placedAt(
     compounds: 1,
     distance: 0,
     positional: true,
+    isOne: false,
   };
   const compounds = [...(hasState && step === 0 ? [] : [bare]), ...names].map((name): Part => ({
     ...name,
     text: name.text + place.text,
     specificity: plus(name.specificity, [0, 1, 0]),
     mask: both(name.mask, maker.mask(place.text)),
+    isOne: isOneOf(name.mask, maker.mask(place.text)),
     risk: name.risk + place.risk,
     positional: true,
     distance: 0,
@@ -123,6 +125,7 @@ function stepped({ page, maker }: PlaceSearch, part: Part, element: PageElement,
     compounds: 1,
     distance: 0,
     positional: true,
+    isOne: false,
   };
   const named = maker
     .singles(element)
@@ -159,11 +162,16 @@ function ends(
   });
 }
 
+/** Most are only asked whether they match one thing alone; the set of a part is made when another part hangs on it. */
 function after(left: Part, joint: string, right: Part, reach: Mask): Part {
+  let mask: Mask | undefined;
   return {
     text: left.text + joint + right.text,
     specificity: plus(left.specificity, right.specificity),
-    mask: both(reach, right.mask),
+    get mask() {
+      return (mask ??= both(reach, right.mask));
+    },
+    isOne: isOneOf(reach, right.mask),
     hooks: [...left.hooks, ...right.hooks],
     risk: left.risk + (isTagAt(right) ? right.risk - lessWithAnchor : right.risk),
     compounds: left.compounds + right.compounds,
@@ -172,12 +180,8 @@ function after(left: Part, joint: string, right: Part, reach: Mask): Part {
   };
 }
 
-function exactOf({ element, maker }: PlaceSearch, parts: readonly Part[]): Candidate[] {
-  const wanted = maker.only(element);
-  return parts
-    .filter(({ mask }) => sizeOf(mask) === 1 && sizeOfBoth(mask, wanted) === 1)
-    .map((part) => ({ ...part, size: 1 }));
-}
+const exactOf = (parts: readonly Part[]): Candidate[] =>
+  parts.filter(({ isOne }) => isOne).map((part) => ({ ...part, size: 1 }));
 
 /** A tag says little by itself; in a named box it only makes a place surer. */
 const isTagAt = ({ hooks }: Part) => hooks.length === 1 && hooks[0].kind === 'tag';

@@ -24,6 +24,20 @@ const mostMixes = 600;
  * any. Looks under which all queries answer alike are one. The page's own conditions come first.
  */
 export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
+  const { overlay, bare, styles } = laid;
+  // A draft that asks about nothing is looked at as the page is; that is found out once, not at each key press.
+  if (overlay && overlay.styles.conditions.length > styles.conditions.length) return everyLook(laid, widths);
+  const key = widths?.join() ?? 'all';
+  let ofPage = knownLooks.get(bare);
+  if (!ofPage) knownLooks.set(bare, (ofPage = new Map()));
+  let looks = ofPage.get(key);
+  if (!looks) ofPage.set(key, (looks = everyLook(bare, widths)));
+  return overlay ? looks.map((look) => ({ ...look, view: laid.beside(look.view) })) : looks;
+}
+
+const knownLooks = new WeakMap<Page, Map<string, Look[]>>();
+
+function everyLook(laid: Page, widths?: readonly number[]): Look[] {
   const styles = laid.overlay?.styles ?? laid.styles;
   const settings = distinctSettings(styles);
   const found = new Map<string, Look>();
@@ -51,6 +65,7 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   // Last, as there may be more than are looked at.
   for (const { apply, words } of unlikeWidths)
     for (const width of tried) add(apply({ ...laid.conditions, width }), words);
+  for (const { view, words } of others) for (const width of tried) add({ ...view.conditions, width }, words);
   return [...found.values()].sort(
     (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
   );

@@ -186,6 +186,13 @@ export class Page {
     return new Page(this.#shared, merged, { overlay, bare, like: isAlike ? this : undefined });
   }
 
+  /** @internal This page, its draft included, under the conditions of another one with the same media queries. */
+  beside(view: Page): Page {
+    const { overlay } = this;
+    const bare = new Page(this.#shared, view.conditions, { tree: this.tree, like: view.bare });
+    return overlay ? new Page(this.#shared, view.conditions, { overlay, bare, like: view }) : bare;
+  }
+
   /** Containers keep their sizes only as long as the window keeps its own. */
   #containersAt({ width, height, containers }: Partial<Conditions>): Conditions['containers'] {
     if (containers) return containers;

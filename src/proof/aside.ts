@@ -26,7 +26,7 @@ export function setAside(page: Page, draft: string): SetAside {
   for (const index of page.sheets.keys()) {
     const blocks = page.styles.blocks.filter(({ sheet }) => sheet === index);
     // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
-    const like = blocks.filter(({ fullSelector }) => isNamed(bare(fullSelector), names));
+    const like = blocks.filter((block) => isNamed(bareOf(block), names));
     if (like.length * 2 < names.size) continue;
     wanted ??= partsOf(laid);
     const own = partsOf(page, index, ({ fullSelector }) =>
@@ -45,6 +45,15 @@ const isWordForWord = (own: readonly Part[], wanted: readonly Part[]) =>
   own.every(({ property, value }, i) => property === wanted[i].property && value === wanted[i].value);
 
 const bare = (selector: string) => selector.replace(/\s+/g, '').toLowerCase();
+
+const bareOnes = new WeakMap<StyleBlock, string>();
+
+/** A page's own are asked for at each key press in a draft. */
+function bareOf(block: StyleBlock): string {
+  let found = bareOnes.get(block);
+  if (found === undefined) bareOnes.set(block, (found = bare(block.fullSelector)));
+  return found;
+}
 
 /** What stands between the commas of a list, those in brackets too. */
 const piecesOf = (selector: string) => bare(selector).split(',');

@@ -16,7 +16,7 @@ import {
 import type { Conditions, Page, StyleBlock } from '../page/index.js';
 import { count, list, placeText, shorten } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
-import { noEffectOn } from './box.js';
+import { changesNativeLook, noEffectOn } from './box.js';
 import type { Sighting, Spot } from './look.js';
 import { nameOfElsewhere, nearMiss } from './near-miss.js';
 import type { Remedies } from './remedies.js';
@@ -224,7 +224,15 @@ function hindrance(
           first ??= found;
         }
   }
+  if (working.some(takesNativeLook)) return undefined;
   return first && { why: `${first.why} (${first.section})`, remedy: first.remedy || undefined };
+}
+
+/** Whether a control that has the value already gets another look from its being said. */
+function takesNativeLook({ look, same }: Sighting): boolean {
+  return same.some(({ targets, longhands }) =>
+    targets.some((one) => longhands.some((longhand) => changesNativeLook(look.view, one, longhand))),
+  );
 }
 
 function loses(
@@ -301,7 +309,9 @@ function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], reme
     };
   }
   const target = same?.same[0]?.targets[0];
-  const hindered = same && target ? sameAnyway(same.look.view, target, drafted.declaration) : undefined;
+  const isSeen = awake.some(takesNativeLook);
+  const hindered =
+    same && target && !isSeen ? sameAnyway(same.look.view, target, drafted.declaration) : undefined;
   if (hindered)
     return {
       outcome: 'no-effect',

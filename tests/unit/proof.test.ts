@@ -61,6 +61,34 @@ describe('needless is said of values, not of texts', () => {
   });
 });
 
+test('an inherited colour of the text is that of the text it comes to', () => {
+  const css = '.a { color: blue } .c { color: red; border: 1px solid red }';
+  expect(outcomes(css, text, '.c { border-color: inherit }')).toEqual(['needless']);
+  expect(outcomes(`${css} .a { border-color: blue }`, text, '.c { border-color: inherit }')).toEqual([
+    'wins',
+  ]);
+});
+
+describe('what an engine does beside the standard', () => {
+  test('content is never handed on', () => {
+    const css = '.a { content: "x" }';
+    expect(outcomes(css, text, '.c { content: inherit }')).toEqual(['needless']);
+    expect(outcomes(css, text, '.a { content: inherit }')).toEqual(['wins']);
+  });
+
+  test('a border takes its native look from a control, also where it says what is there', () => {
+    const body = '<textarea class="x"></textarea><b class="x">b</b>';
+    expect(outcomes('', '<b class="x">b</b>', '.x { border-width: 1px }')).toEqual(['no-effect']);
+    expect(outcomes('', body, '.x { border-width: 1px }')).toEqual(['needless']);
+  });
+});
+
+test('a nest of two features is looked at in narrow windows too', () => {
+  const css = '@media (hover: none) and (pointer: coarse) { .a { background: red } }';
+  const draft = '.a { @media (max-aspect-ratio: 1/1) { background: none } }';
+  expect(outcomes(`${css} @media (max-width: 600px) { .c { top: 0 } }`, text, draft)).toEqual(['wins']);
+});
+
 describe('layers are placed by where the panel loads the draft', () => {
   const css = '@layer site { .c { color: red } }';
   const draft = '@layer mine { .c { color: blue } }';
