@@ -47,6 +47,8 @@ export {
 export {
   componentsOf,
   hooks,
+  witnessOf,
+  type Witness,
   summarise,
   toggledStates,
   type Component,

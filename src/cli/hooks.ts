@@ -1,9 +1,9 @@
 import type { Command } from 'commander';
 import { describeTarget, elementOf } from '../cascade/index.js';
-import { hooks, type Hook } from '../hook/index.js';
+import { hooks, witnessOf, type Hook } from '../hook/index.js';
 import type { Page } from '../page/index.js';
 import { count } from '../text/index.js';
-import { paint, table, type ExitCode, type Io } from './io.js';
+import { paint, table, wrap, type ExitCode, type Io } from './io.js';
 import { printJson } from './json.js';
 import { collect } from './conditions.js';
 import { addTargetOptions, findTargets, openForCommand, type TargetOptions } from './targets.js';
@@ -24,8 +24,13 @@ export function addHooks(command: Command, io: Io, done: (code: ExitCode) => voi
       for (const other of options.with ?? []) pages.push(await openForCommand(io, other, options));
       const [target] = findTargets(pages[0], options);
       const found = hooks(pages, target);
-      if (options.json) printJson(io, { command: 'hooks', target: elementOf(target), hooks: found });
-      else print(io, target, options.all ? found : found.filter(({ steps }) => steps <= 2), found.length);
+      const witnesses = pages.slice(1).map((other) => witnessOf(pages[0], other));
+      if (options.json)
+        printJson(io, { command: 'hooks', target: elementOf(target), witnesses, hooks: found });
+      else {
+        for (const { words } of witnesses) io.out(`${wrap(words, io.columns, 0, 2)}\n`);
+        print(io, target, options.all ? found : found.filter(({ steps }) => steps <= 2), found.length);
+      }
       done(0);
     });
 }

@@ -38,6 +38,14 @@ export const namePatterns: readonly NamePattern[] = [
     reason: 'ends in a number that a script counts up at each load',
   },
   {
+    // What a build draws from letters, digits, - and _ has capitals in short pieces, as no person writes them.
+    pattern:
+      /(__|--|^(sc|css|jss|tss|s)-)(?=[\w-]{4,8}$)(?=[^A-Z]*[A-Z])(?=.*[-_a-z\d])[A-Za-z\d]{0,3}([-_][A-Za-z\d]{0,3})+$/,
+    role: 'made-up',
+    grade: 'fleeting',
+    reason: 'ends in a mark that a build made up',
+  },
+  {
     pattern: /\d{6,}/,
     role: 'made-up',
     grade: 'fleeting',
@@ -51,6 +59,30 @@ export const namePatterns: readonly NamePattern[] = [
     reason: 'marks a state that a script may add and take away',
   },
   {
+    pattern: /^logged-(in|out)$/,
+    role: 'state',
+    grade: 'doubtful',
+    reason: 'tells who looks at the page',
+  },
+  {
+    pattern: /^(lang|locale)[-_][a-z]{2}([-_][a-z]{2})?$|^[a-z]{2}[-_][A-Z]{2}$/,
+    role: 'language',
+    grade: 'doubtful',
+    reason: 'names a language, and is another on a translated page',
+  },
+  {
+    pattern: /(^|[-_])(19|20)\d\d([-_](0?[1-9]|1[0-2])([-_]\d{1,2})?)?$/,
+    role: 'date',
+    grade: 'doubtful',
+    reason: 'holds a date',
+  },
+  {
+    pattern: /^(tab|step|slide|panel|level|depth)[-_]?\d+$/,
+    role: 'position',
+    grade: 'doubtful',
+    reason: 'tells a position among its neighbours, not a kind',
+  },
+  {
     pattern: /^(odd|even|first|last|alt|alternate|nth)(-|_|$)|[-_](odd|even|first|last|alt)([-_]|$)/i,
     role: 'position',
     grade: 'doubtful',
@@ -58,7 +90,7 @@ export const namePatterns: readonly NamePattern[] = [
   },
   {
     pattern:
-      /^(post|page|item|menu-item|term|widget|comment|node|entry|user|product|tool|block|row|card)[-_]?\d+$|[-_](id|no|nr)[-_]?\d+$|[a-z][-_]\d{2,}$/i,
+      /^(post|page|item|menu-item|term|widget|comment|node|entry|user|product|tool|block|row|card)[-_]?\d+$|[-_](id|no|nr)[-_]?\d+$|[a-z][-_]\d{2,}$|[a-z][-_]\d{3,}[-_]/i,
     role: 'instance',
     grade: 'doubtful',
     reason: 'numbers one single thing',

@@ -3,7 +3,7 @@ import { elementOf, type Target } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { partsSeen, rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
-import { counterpart } from './evidence.js';
+import { counterpart, witnessOf } from './evidence.js';
 import { attributesInSheets, contentsOn, namesInSheets, namesOn, type FoundName } from './names.js';
 import { shapeOf, type NameShape } from './shape.js';
 
@@ -132,15 +132,16 @@ function gradeName(page: Page, others: readonly Page[], found: FoundName, steps:
     };
   }
   const shape = kind === 'class' ? shapeOf(value) : attributeShape(kind === 'id' ? 'id' : name, value);
-  const evidence = others.length ? evidenceFor(found, others) : undefined;
+  const evidence = others.length ? evidenceFor(page, found, others) : undefined;
   const isUsed = isInSheets(page, found);
   const reasons: string[] = [];
-  if (evidence) reasons.push(evidence.reason);
+  if (evidence?.grade) reasons.push(evidence.reason);
   if (shape.reason) reasons.push(`the name ${shape.reason}`);
+  if (evidence && !evidence.grade) reasons.push(evidence.reason);
   reasons.push(useReason(found, isUsed));
   if (reach > 1) reasons.push(`${count(reach, 'element')} here have it`);
   let grade = evidence?.grade ?? shape.grade;
-  if (!evidence && grade === 'steady' && kind === 'class' && !isUsed) grade = 'doubtful';
+  if (!evidence?.grade && grade === 'steady' && kind === 'class' && !isUsed) grade = 'doubtful';
   return { ...base, role: shape.role, grade, reasons };
 }
 
@@ -157,22 +158,37 @@ function useReason({ kind }: FoundName, isUsed: boolean): string {
   return kind === 'class' ? 'no sheet selects by it; only scripts may know it' : 'no sheet selects by it';
 }
 
-/** A name that changed between captures is fleeting, one that stayed is steady, whatever it looks like. */
+/**
+ * A name that changed between loads or builds is fleeting, one that outlived a build is steady, whatever it looks like. One
+ * that is equal in two loads of a release keeps the grade that its looks give it: so is each mark of its build.
+ */
 function evidenceFor(
+  page: Page,
   found: FoundName,
   others: readonly Page[],
-): { grade: Grade; reason: string } | undefined {
-  let compared = 0;
+): { grade?: Grade; reason: string } | undefined {
+  const equal = { load: 0, page: 0, build: 0 };
   for (const other of others) {
     const twin = counterpart(found.element, other);
     if (!twin) continue;
-    compared++;
+    const { kind } = witnessOf(page, other);
     const has = [...namesOn(twin), ...contentsOn(twin)].some(
       ({ kind, selector }) => kind === found.kind && selector === found.selector,
     );
-    if (!has) return { grade: 'fleeting', reason: `the same element in ${other.name} does not have it` };
+    if (has) equal[kind]++;
+    // Another page may well have other things at the same place.
+    else if (kind !== 'page')
+      return { grade: 'fleeting', reason: `the same element in ${other.name} does not have it` };
   }
-  return compared
-    ? { grade: 'steady', reason: `it is the same in ${count(compared + 1, 'capture')}` }
+  if (equal.build)
+    return {
+      grade: 'steady',
+      reason: `it outlived ${equal.build === 1 ? 'a build' : `${equal.build} builds`}`,
+    };
+  const within = equal.load + equal.page;
+  return within
+    ? {
+        reason: `it is the same in ${count(within + 1, 'capture')} of this release`,
+      }
     : undefined;
 }

@@ -20,6 +20,8 @@ const alphabets: readonly { readonly pattern: RegExp; readonly bits: number; rea
  * that its place in the name brings along. Parts of fewer than four signs are too short to tell.
  */
 export function makingOf(part: string, likely = 0): Making {
+  // `a11y` and `i18n` stand for longer words; `utf8` and `html5` are words with a number of their own.
+  if (/^[a-z]\d{1,2}[a-z]$/i.test(part) || (likely === 0 && /^[a-z]{2,5}\d$/i.test(part))) return 'word';
   // `16x9` and `2xlarge` are sizes.
   if (part.length < 4 || /^\d+x(\d+|s|l|large|small)?$/.test(part)) return 'word';
   const chance = Math.min(
