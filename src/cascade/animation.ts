@@ -1,5 +1,6 @@
 import type { Page } from '../page/index.js';
 import { longhandsOf } from '../value/index.js';
+import { componentOfSheet } from './entries.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Animation, type Target } from './types.js';
 import { fillVariables } from './variables.js';
@@ -12,11 +13,15 @@ const known = new WeakMap<object, ReadonlyMap<string, Animation>>();
  * declaration and give way to important ones (CSS Cascade 5 §6.2). Empty for most targets.
  */
 export function animationsOn(page: Page, target: Target): ReadonlyMap<string, Animation> {
-  const { keyframes } = page.overlay?.styles ?? page.styles;
-  if (keyframes.length === 0) return none;
+  const { keyframes: outer } = page.overlay?.styles ?? page.styles;
+  if (outer.length === 0 && page.components.every(({ keyframes }) => keyframes.length === 0)) return none;
   const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
   const found = known.get(contested);
   if (found) return found;
+  // A name is looked up in the tree whose rule says it, and then further out (CSS Scoping 1 §3.5).
+  const { sheet } = contested.get('animation-name')?.[0].declaration ?? {};
+  const inner = sheet === undefined ? undefined : componentOfSheet(page, sheet)?.keyframes;
+  const keyframes = inner ? [...outer, ...inner] : outer;
   // Contests are shared between conditions; what hangs on them is not.
   let isOwn = keyframes.some(({ condition }) => condition > 0);
   // Each part of the text stands for one animation, whichever of the properties it is written in.

@@ -1,4 +1,4 @@
-import type { Page } from '../page/index.js';
+import type { Page, StyleSet } from '../page/index.js';
 import { YeltoError } from '../text/index.js';
 import {
   canonicalProperty,
@@ -83,16 +83,23 @@ export function sourceLabel(page: Page, declaration: Declaration): string {
   }
 }
 
-const innerSheets = new WeakMap<object, ReadonlySet<number>>();
+const innerSheets = new WeakMap<readonly StyleSet[], ReadonlyMap<number, StyleSet>>();
 
 /** Whether a declaration stands in a sheet of a component's shadow tree. */
 export function isOfComponent(page: Page, { sheet }: Declaration): boolean {
+  return sheet !== undefined && componentOfSheet(page, sheet) !== undefined;
+}
+
+/** The rules of the component that a sheet belongs to; undefined for the document's. */
+export function componentOfSheet(page: Page, sheet: number): StyleSet | undefined {
   let inner = innerSheets.get(page.components);
   if (!inner) {
-    inner = new Set(page.components.flatMap(({ blocks }) => blocks.map((block) => block.sheet)));
+    inner = new Map(
+      page.components.flatMap((styles) => styles.blocks.map((block) => [block.sheet, styles] as const)),
+    );
     innerSheets.set(page.components, inner);
   }
-  return sheet !== undefined && inner.has(sheet);
+  return inner.get(sheet);
 }
 
 const entryLists = new WeakMap<readonly Candidate[], readonly Entry[]>();

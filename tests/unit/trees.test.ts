@@ -88,6 +88,19 @@ test('who wins between trees is told by the trees', () => {
   expect(told.price).toContain('component’s own sheet sets it as important');
 });
 
+test('names of animations are looked up in the tree whose rule says them, then further out', () => {
+  const runs = (css: string, innerCss: string) => {
+    const made = page(css, lender(innerCss));
+    return prove(made, 'll-lender::part(go) { color: green }').verdicts[0].outcome;
+  };
+  const frames = '@keyframes glow { to { color: red } }';
+  const said = '.go { animation: glow 1s infinite }';
+  expect(runs('', `${frames} ${said}`)).toBe('loses');
+  expect(runs(frames, said)).toBe('loses');
+  // What stands inside is not seen from outside.
+  expect(runs('ll-lender::part(go) { animation: glow 1s infinite }', frames)).toBe('wins');
+});
+
 test('a sheet that trees share is read once', () => {
   const made = page(
     '',
