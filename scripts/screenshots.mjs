@@ -64,7 +64,7 @@ function terminalPictures() {
   const names = Object.keys(terminals).filter(isWanted);
   if (!names.length) return;
   const display = `:${90 + (process.pid % 400)}`;
-  const screen = spawn('Xvfb', [display, '-screen', '0', '1280x1000x24'], { stdio: 'ignore' });
+  const screen = spawn('Xvfb', [display, '-screen', '0', '1280x1100x24'], { stdio: 'ignore' });
   spawnSync('sleep', ['1']);
   const folder = mkdtempSync(join(tmpdir(), 'yelto-shots-'));
   try {
@@ -95,7 +95,7 @@ function terminalPicture(name, display, folder) {
     '-fs',
     '11',
     '-geometry',
-    name === 'survey' ? '94x53' : '94x40',
+    name === 'survey' ? '94x55' : '94x40',
     '-bg',
     '#fdfcf9',
     '-fg',
