@@ -32,8 +32,8 @@ const kindOrder: Readonly<Record<Hook['kind'], number>> = { part: 0, class: 0, a
 /**
  * What a selector can hold on to, on the target and its ancestors, best first: by grade, then nearest to
  * the target, then classes before attributes, ids and tags. The element of a pseudo-element is its target.
- * With several pages (two loads, several pages, two releases) names are compared with their counterparts,
- * and that outranks how they look. Inside a component its parts alone are names to the page. Never empty: the tag is
+ * With several pages names are compared with their counterparts: one that differs between loads is fleeting and one that
+ * outlived a build is steady, whatever they look like (see `witnessOf`). Inside a component its parts alone are names to the page. Never empty: the tag is
  * always there, of something inside that is no part that of its host.
  */
 export function hooks(pages: Page | readonly Page[], target: Target): Hook[] {
