@@ -1,15 +1,14 @@
 import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import { packSpecificity, type HeldChange, type Tree } from '../selector/index.js';
-import { parseStyleAttribute } from '../sheet/index.js';
-import { longhandsOf, type Flow } from '../value/index.js';
+import type { Flow } from '../value/index.js';
 import { Capture } from './capture.js';
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
 import { flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './flow.js';
 import { mayTell } from './held-matching.js';
-import { hasHintingAttribute, hintsOf } from './hints.js';
 import { type Applied, type Matcher, type MatchList } from './match-list.js';
 import { Matching } from './matching.js';
+import { mayHaveOwn, ownClaims } from './own-claims.js';
 import { Level, type Candidate } from './rank.js';
 import { RuleIndex } from './rule-index.js';
 import { TreeMatching } from './tree-matching.js';
@@ -212,7 +211,7 @@ export class Solution {
         if (!drafted.applied.length) continue;
         const target: Target = pseudo ? { element, pseudo } : element;
         const list = this.#matching.list(row, pseudo);
-        const isAlone = this.#isContained(list, drafted) || (pseudo === '' && this.#mayHaveOwn(row));
+        const isAlone = this.#isContained(list, drafted) || (pseudo === '' && mayHaveOwn(this.page, row));
         const own = isAlone ? row : -1;
         const key = `${list.id} ${drafted.id} ${own} ${this.#flowSource(row)}`;
         for (const { block } of drafted.applied) {
@@ -234,8 +233,8 @@ export class Solution {
     }
     const list = this.#matching.list(row, pseudo);
     const drafted = this.#draft?.list(row, pseudo) ?? nothing;
-    if (pseudo === '' && this.#mayHaveOwn(row)) {
-      const own = this.#ownClaims(this.page.elements[row]);
+    if (pseudo === '' && mayHaveOwn(this.page, row)) {
+      const own = ownClaims(this.page, this.page.elements[row], this.outerLayer);
       if (own.size) {
         const contested = this.#contest(list, drafted, own, flow, this.#containerFor(row, pseudo));
         this.#own.set(row, contested);
@@ -367,44 +366,6 @@ export class Solution {
 
   #ranksOf({ component }: StyleBlock): Int32Array {
     return component === undefined ? this.#layerRanks : this.#componentRanks[component];
-  }
-
-  /** Whether anything on the element itself may style it; a quick look that most elements end with. */
-  #mayHaveOwn(row: number): boolean {
-    const attributes = this.page.tree.attributes[row];
-    return attributes.size > 0 && (attributes.has('style') || hasHintingAttribute(attributes));
-  }
-
-  /** What stands on the element itself: its style attribute and presentational hints. */
-  #ownClaims(element: PageElement): Claims {
-    const style = this.page.tree.attributes[element.index].get('style');
-    const place = { line: element.place?.line ?? 0, column: element.place?.column ?? 0 };
-    const plain = { layerName: '', dependsOn: '', context: 0, strength: 0, proximity: -Infinity, order: 0 };
-    const outer = this.outerLayer;
-    const written = hintsOf(element).map(({ attribute, longhand, value }, at) => {
-      const origin = 'presentational-hint' as const;
-      const declaration = { origin, ...place, property: attribute, value, important: false };
-      const candidate: Candidate = {
-        ...plain,
-        level: Level.Hint,
-        attached: 0,
-        layer: outer,
-        at,
-        declaration,
-      };
-      return { longhands: [longhand] as readonly string[], candidate };
-    });
-    parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
-      if (this.page.grammar.check(property, value)) return;
-      const level = important ? Level.AuthorImportant : Level.Author;
-      const layer = important ? -outer : outer;
-      const declaration = { origin: 'style-attribute', ...place, property, value, important } as const;
-      written.push({
-        longhands: longhandsOf(property),
-        candidate: { ...plain, level, attached: 1, layer, at, declaration },
-      });
-    });
-    return claimsOf(written);
   }
 
   /** The nearest box up from here, itself included, that may turn the flow; −1 for none. */

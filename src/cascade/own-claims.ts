@@ -1,0 +1,43 @@
+import type { Page, PageElement } from '../page/index.js';
+import { parseStyleAttribute } from '../sheet/index.js';
+import { longhandsOf } from '../value/index.js';
+import { claimsOf, type Claims } from './contested.js';
+import { hasHintingAttribute, hintsOf } from './hints.js';
+import { Level, type Candidate } from './rank.js';
+
+/** Whether anything on the element itself may style it; a quick look that most elements end with. */
+export function mayHaveOwn({ tree }: Page, row: number): boolean {
+  const attributes = tree.attributes[row];
+  return attributes.size > 0 && (attributes.has('style') || hasHintingAttribute(attributes));
+}
+
+/** What stands on the element itself: its style attribute and presentational hints. `outer` is the rank of what is not layered. */
+export function ownClaims({ tree, grammar }: Page, element: PageElement, outer: number): Claims {
+  const style = tree.attributes[element.index].get('style');
+  const place = { line: element.place?.line ?? 0, column: element.place?.column ?? 0 };
+  const plain = { layerName: '', dependsOn: '', context: 0, strength: 0, proximity: -Infinity, order: 0 };
+  const written = hintsOf(element).map(({ attribute, longhand, value }, at) => {
+    const origin = 'presentational-hint' as const;
+    const declaration = { origin, ...place, property: attribute, value, important: false };
+    const candidate: Candidate = {
+      ...plain,
+      level: Level.Hint,
+      attached: 0,
+      layer: outer,
+      at,
+      declaration,
+    };
+    return { longhands: [longhand] as readonly string[], candidate };
+  });
+  parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
+    if (grammar.check(property, value)) return;
+    const level = important ? Level.AuthorImportant : Level.Author;
+    const layer = important ? -outer : outer;
+    const declaration = { origin: 'style-attribute', ...place, property, value, important } as const;
+    written.push({
+      longhands: longhandsOf(property),
+      candidate: { ...plain, level, attached: 1, layer, at, declaration },
+    });
+  });
+  return claimsOf(written);
+}
