@@ -28,7 +28,8 @@ export function ensurePackages() {
 
 /** Compiles the library where its sources are newer than what was built. */
 export function ensureBuild() {
-  if (newest(join(root, 'dist')) > newest(join(root, 'src'))) return;
+  const isThere = existsSync(join(root, 'dist/bin/yelto.js'));
+  if (isThere && newest(join(root, 'dist')) > newest(join(root, 'src'))) return;
   console.error('Building…');
   buildLibrary();
 }

@@ -37,7 +37,7 @@ async function pageNamed(name: string): Promise<Page> {
 
 /** Loads a page without its scripts, with a place for the owner's rule behind all sheets. */
 async function load(page: Page): Promise<Tab> {
-  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 }, javaScriptEnabled: true });
+  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const sheets = page.sheets.map(({ css }) => `<style>${css}</style>`).join('');
   await tab.setContent(
     page.html

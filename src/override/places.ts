@@ -44,11 +44,11 @@ export function placedCandidates(search: PlaceSearch): Candidate[] {
   const own = rights.slice(0, mostNames);
   const once: Candidate[] = [];
   for (let step = 0; step < path.length; step++)
-    once.push(...exactOf(ends(search, placedAt(search, path, step, own, step), step, own)));
+    once.push(...exactOf(ends(search, placedAt(search, path, step, own), step, own)));
   if (once.length) return once;
   const twice: Candidate[] = [];
   for (let outer = 1; outer < path.length; outer++) {
-    const first = placedAt(search, path, outer, own, outer);
+    const first = placedAt(search, path, outer, own);
     for (let inner = 0; inner < outer && twice.length === 0; inner++) {
       const second = first.flatMap((part) => stepped(search, part, path[inner], outer - inner === 1));
       twice.push(...exactOf(ends(search, second, inner, own)));
@@ -58,7 +58,7 @@ export function placedCandidates(search: PlaceSearch): Candidate[] {
   return [];
 }
 
-/** The element and the boxes around it, as long as they have neighbours to be told from. */
+/** The element and the boxes around it, as far as places are looked for; the root has none. */
 function pathOf(element: PageElement): PageElement[] {
   const path: PageElement[] = [];
   for (let at: PageElement | null = element; at?.parent && path.length < mostSteps; at = at.parent)
@@ -66,28 +66,28 @@ function pathOf(element: PageElement): PageElement[] {
   return path;
 }
 
+/** A compound of no name. */
+const nameless: Omit<Part, 'mask'> = {
+  text: '',
+  specificity: [0, 0, 0],
+  hooks: [],
+  risk: 0,
+  compounds: 1,
+  distance: 0,
+  positional: true,
+};
+
 /** The place at one step, bare and with a name, alone and behind each anchor that stands above it. */
 function placedAt(
   { page, maker, anchors, hasState }: PlaceSearch,
   path: readonly PageElement[],
   step: number,
   own: readonly Candidate[],
-  above: number,
 ): Part[] {
   const element = path[step];
   const place = placeOf(element);
   const names = step === 0 ? own : maker.singles(element).filter(isSure).slice(0, mostNames);
-  const bare: Part = {
-    text: '',
-    specificity: [0, 0, 0],
-    mask: maker.mask('*'),
-    hooks: [],
-    risk: 0,
-    compounds: 1,
-    distance: 0,
-    positional: true,
-    isOne: false,
-  };
+  const bare: Part = { ...nameless, mask: maker.mask('*') };
   const compounds = [...(hasState && step === 0 ? [] : [bare]), ...names].map((name): Part => ({
     ...name,
     text: name.text + place.text,
@@ -98,12 +98,12 @@ function placedAt(
     positional: true,
     distance: 0,
   }));
-  const around = anchors.filter(({ distance }) => distance > above);
+  const around = anchors.filter(({ distance }) => distance > step);
   const near = [...around].sort((a, b) => a.risk - b.risk || a.distance - b.distance).slice(0, mostAnchors);
   return [
     ...compounds.filter(({ text }) => text !== place.text),
     ...near.flatMap((anchor) => {
-      const isParent = anchor.distance === above + 1;
+      const isParent = anchor.distance === step + 1;
       return compounds.flatMap((part) => [
         ...(part.text === place.text ? [] : [after(anchor, ' ', part, below(anchor.mask, page.tree))]),
         ...(isParent ? [after(anchor, ' > ', part, childrenOf(anchor.mask, page.tree))] : []),
@@ -116,17 +116,7 @@ function placedAt(
 function stepped({ page, maker }: PlaceSearch, part: Part, element: PageElement, isChild: boolean): Part[] {
   const place = placeOf(element);
   const mask = maker.mask(place.text);
-  const bare: Part = {
-    text: place.text,
-    specificity: [0, 1, 0],
-    mask,
-    hooks: [],
-    risk: place.risk,
-    compounds: 1,
-    distance: 0,
-    positional: true,
-    isOne: false,
-  };
+  const bare: Part = { ...nameless, text: place.text, specificity: [0, 1, 0], mask, risk: place.risk };
   const named = maker
     .singles(element)
     .filter(isSure)
