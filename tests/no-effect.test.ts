@@ -53,6 +53,7 @@ const written: readonly (readonly [declaration: string, html: string, selector?:
   ['border-top-width: 9px', '<table><tr class="x" style="border-style:solid"><td>a<td>b</table>'],
   ['color: red', table, '.c'], ['padding-top: 40px', table, '.g'], ['height: 60px', '<p>a<br class="x">b</p>'],
   ['background-color: red', '<input type=checkbox class="x">'], ['padding-left: 40px', '<ul><li class="x">a</ul>', '.x::marker'],
+  ['line-height: 60px', '<select class="x"><option>a</option></select>'],
   ['margin-left: 40px', '<p class="x">a</p>', '.x::first-line'], ['display: block', '<p class="x">ab</p>', '.x::first-letter'],
 ];
 
@@ -102,6 +103,8 @@ test('what does work is not called useless', () => {
   const working: readonly (readonly [string, string, string?])[] = [
     ['border-top-color: red', '<b class="x" style="border-top-style:solid">a</b>'],
     ['width: 300px', '<img class="x">'],
+    ['line-height: 60px', '<select multiple class="x"><option>a</option></select>'],
+    ['line-height: 60px', '<select class="x" style="appearance:none"><option>a</option></select>'],
     ['vertical-align: top', line],
     ['z-index: 3', flex],
     ['row-gap: 3px', flex, 'div'],

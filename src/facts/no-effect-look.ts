@@ -87,4 +87,12 @@ export const noEffectOnLook: readonly NoEffectCondition[] = [
     remedy: 'appearance: none',
     section: 'CSS UI 4 §7.2',
   },
+  {
+    properties: /^line-height$/,
+    when: (box) => box.type === 'drop-down' && box.appearance === 'auto',
+    isShut: true,
+    why: 'the browser sets the line of a drop-down itself as long as its appearance is native',
+    remedy: 'appearance: none',
+    section: 'CSS UI 4 §7.2',
+  },
 ];

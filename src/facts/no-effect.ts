@@ -25,7 +25,7 @@ export interface BoxFacts {
   readonly parentHeight: string;
   /** top, right, bottom, left. */
   readonly offsets: readonly string[];
-  /** The `type` of an input. */
+  /** The `type` of an input; of a select `drop-down` or `list`. */
   readonly type: string;
   readonly flexWrap: string;
   readonly textDecorationLine: string;
@@ -58,6 +58,8 @@ export interface NoEffectCondition {
   readonly remedy: string;
   /** Asked only where the computed value is the same with the declaration and without it. */
   readonly isAdjusted?: true;
+  /** What is inside the box gets nothing of the value either, though the property is inherited. */
+  readonly isShut?: true;
   /** The standard and section that say so. */
   readonly section: string;
 }

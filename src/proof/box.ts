@@ -29,7 +29,7 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
   const pseudo = pseudoOf(target);
   const value = (longhand: string) => computedOf(page, target, longhand);
   const parent = boxAround(page, pseudo ? element : element.drawnIn);
-  const type = (element.attributes.get('type') ?? '').toLowerCase();
+  const type = typeOf(element);
   return {
     tag: pseudo ? '' : element.tag,
     pseudo: pseudo || undefined,
@@ -70,6 +70,11 @@ export function boxFacts(page: Page, target: Target): BoxFacts {
   };
 }
 
+function typeOf({ tag, attributes }: PageElement): string {
+  if (tag !== 'select') return (attributes.get('type') ?? '').toLowerCase();
+  return attributes.has('multiple') || Number(attributes.get('size')) > 1 ? 'list' : 'drop-down';
+}
+
 /** The nearest box that is made: `display: contents` makes none (CSS Display 3 §2.5). */
 function boxAround(page: Page, element: PageElement | null): PageElement | null {
   let box = element;
@@ -103,11 +108,12 @@ export function noEffectOn(
   // Colours and lines of its own turn a control's native look off.
   const isDrawn = box.tag === 'input' && /^(checkbox|radio)$/.test(box.type);
   if (controls.test(box.tag) && !isDrawn && /^(background|border)-/.test(longhand)) return undefined;
-  if (!pseudo && isInherited(longhand) && mayInherit(page, element, longhand)) return undefined;
+  const isHandedOn = !pseudo && isInherited(longhand) && mayInherit(page, element, longhand);
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
   const conditions = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
   return conditions.find(
-    ({ properties, when, isAdjusted }) => (isSame || !isAdjusted) && properties.test(longhand) && when(box),
+    ({ properties, when, isAdjusted, isShut }) =>
+      (isSame || !isAdjusted) && (!isHandedOn || isShut) && properties.test(longhand) && when(box),
   );
 }
 
