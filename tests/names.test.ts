@@ -1,71 +1,7 @@
-// What is said of names and pages: grades of names on lists that nothing was trained on, what a page is made of,
-// where things are mentioned, and states that the sheets alone tell.
-import { createHash } from 'node:crypto';
-import { readFileSync } from 'node:fs';
-import { findMentions, hooks, parsePage, summarise, toggledStates, type Grade } from 'yelto';
+// What is said of names and pages: what a page is made of, where things are mentioned, and states that the sheets alone tell.
+import { findMentions, summarise, toggledStates } from 'yelto';
 import { openPage } from 'yelto/node';
 import { temporaryFolder, yelto } from './support/cli.js';
-
-/** Grades of class names, asked as a person does: of an element that has them. */
-function grades(names: readonly string[]): Map<string, Grade> {
-  const css = names.map((name) => `.${CSS_escape(name)}`).join(',');
-  const html = `<style>${css} { top: 0 }</style>${names.map((name) => `<i class="${name}"></i>`).join('')}`;
-  const page = parsePage({ name: 'names', html });
-  const found = page.select('i').map((element): [string, Grade] => {
-    const own = hooks(page, element).find(({ kind, steps }) => kind === 'class' && steps === 0);
-    return [element.classes[0], own!.grade];
-  });
-  return new Map(found);
-}
-
-const CSS_escape = (name: string) => name.replace(/[^\w-]/g, '\\$&').replace(/^(\d)/, '\\3$1 ');
-
-const share = (all: Map<string, Grade>, is: (grade: Grade) => boolean) =>
-  [...all.values()].filter(is).length / all.size;
-
-/** As builds make them: digests of a file's and a rule's name in the usual alphabets. */
-function hashedNames(): string[] {
-  const words = ['card', 'navBar', 'listItem', 'media', 'footer-link', 'priceTag', 'overlay'];
-  return Array.from({ length: 700 }, (_, i) => {
-    const digest = createHash('sha256')
-      .update(`src/${words[i % 7]}/${i}.css`)
-      .digest();
-    const base64 = digest.toString('base64url');
-    const base36 = BigInt(`0x${digest.toString('hex')}`).toString(36);
-    const word = words[(i * 3) % 7];
-    return [
-      `${word}_${words[i % 7]}__${base64.slice(0, 5)}`,
-      `css-${base36.slice(0, 7)}`,
-      `${word}-${digest.toString('hex').slice(0, 8)}`,
-      `sc-${base64.replace(/[^a-z]/gi, '').slice(0, 6)}`,
-      `_${word}_${base36.slice(3, 8)}_${i % 90}`,
-      `svelte-${base36.slice(1, 8)}`,
-      `${word}--${base64.slice(0, 6)}`,
-    ][i % 7];
-  });
-}
-
-/** As people write them, in sheets that the table of letters was not drawn from. */
-function writtenNames(): string[] {
-  const files = [
-    'tabulator-tables/dist/css/tabulator.css',
-    'uikit/dist/css/uikit.css',
-    'swiper/swiper-bundle.css',
-  ];
-  const names = files.flatMap((file) => {
-    const css = readFileSync(`node_modules/${file}`, 'utf8').replace(/\{[^{}]*\}|\/\*[^]*?\*\//g, '{}');
-    return (css.match(/\.[a-z](?:[\w-])*/gi) ?? []).map((name) => name.slice(1));
-  });
-  return [...new Set(names)];
-}
-
-test('names that a build made up are told from names that people wrote', () => {
-  const hashed = grades(hashedNames());
-  const written = grades(writtenNames());
-  expect([hashed.size >= 500, written.size >= 500]).toEqual([true, true]);
-  expect(share(hashed, (grade) => grade === 'fleeting')).toBeGreaterThan(0.97);
-  expect(share(written, (grade) => grade !== 'fleeting')).toBeGreaterThan(0.99);
-});
 
 describe('the demo site', () => {
   const folder = temporaryFolder();

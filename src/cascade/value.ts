@@ -1,5 +1,6 @@
 import type { Page, PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
+import { fillAttributes } from './attributes.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { Level, type Candidate } from './rank.js';
@@ -58,7 +59,7 @@ export function specifiedFrom(
     case 'revert-layer':
       return specifiedFrom(page, target, longhand, rolledBack(candidates, value.toLowerCase() === 'revert'));
     default:
-      return { value };
+      return { value: longhand === 'content' ? fillAttributes(target, value) : value };
   }
 }
 

@@ -10,7 +10,7 @@ export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
 export { pseudoElements, isPseudoElement } from './pseudo-elements.js';
 export { browserSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
-export { letterTriples } from './letter-triples.js';
+export { letterTables } from './letters/index.js';
 export { attributeRoles, type AttributeRole } from './attribute-roles.js';
 export { namePatterns, type NamePattern, type Grade } from './name-patterns.js';
 export {

@@ -26,7 +26,8 @@ export const namePatterns: readonly NamePattern[] = [
     reason: 'is numbered by a script at each load',
   },
   {
-    pattern: /^(css|sc|jss|emotion|tss|makeStyles|svelte|jsx|styled|astro|data-v)-?[0-9a-z]*\d[0-9a-z]*$/i,
+    pattern:
+      /^(css|sc|jss|emotion|tss|makeStyles|svelte|jsx|styled|astro|data-v)-?[0-9a-z]*\d[0-9a-z]*$|^(jss|tss|makeStyles|withStyles)-.*-\d+$/i,
     role: 'made-up',
     grade: 'fleeting',
     reason: 'is a build mark with letters and digits that change with every release',
@@ -40,10 +41,16 @@ export const namePatterns: readonly NamePattern[] = [
   {
     // What a build draws from letters, digits, - and _ has capitals in short pieces, as no person writes them.
     pattern:
-      /(__|--|^(sc|css|jss|tss|s)-)(?=[\w-]{4,8}$)(?=[^A-Z]*[A-Z])(?=.*[-_a-z\d])[A-Za-z\d]{0,3}([-_][A-Za-z\d]{0,3})+$/,
+      /(__|--|^(sc|css|jss|tss|s)-)(?=[\w+-]{4,8}$)(?=[^A-Z]*[A-Z])(?=.*[-_+a-z\d])[A-Za-z\d]{0,4}([-_+][A-Za-z\d]{0,4})+$|__(?=[\w+-]{5,8}$)[\w-]*\+[\w+-]*$/,
     role: 'made-up',
     grade: 'fleeting',
     reason: 'ends in a mark that a build made up',
+  },
+  {
+    pattern: /[a-z]-\d+-\d+-\d+$/i,
+    role: 'made-up',
+    grade: 'fleeting',
+    reason: 'ends in numbers that a script counts up, of a sheet and of a rule in it',
   },
   {
     pattern: /\d{6,}/,

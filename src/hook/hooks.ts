@@ -5,6 +5,7 @@ import { partsSeen, rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { counterpart, witnessOf } from './evidence.js';
 import { attributesInSheets, contentsOn, namesInSheets, namesOn, type FoundName } from './names.js';
+import { marksOf } from './marks.js';
 import { shapeOf, type NameShape } from './shape.js';
 
 /** A name in the markup that a selector can hold on to. */
@@ -131,7 +132,8 @@ function gradeName(page: Page, others: readonly Page[], found: FoundName, steps:
       ],
     };
   }
-  const shape = kind === 'class' ? shapeOf(value) : attributeShape(kind === 'id' ? 'id' : name, value);
+  const shape =
+    kind === 'class' ? shapeOf(value, marksOf(page)) : attributeShape(kind === 'id' ? 'id' : name, value);
   const evidence = others.length ? evidenceFor(page, found, others) : undefined;
   const isUsed = isInSheets(page, found);
   const reasons: string[] = [];

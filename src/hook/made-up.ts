@@ -1,9 +1,7 @@
-import { letterTriples } from '../facts/index.js';
+import { letterTables } from '../facts/index.js';
 
 /** How a part of a name came about, as far as its letters tell. */
 export type Making = 'word' | 'unsure' | 'made-up';
-
-const letters = '.abcdefghijklmnopqrstuvwxyz';
 
 /** Alphabets that builds draw from: bits that each sign of theirs costs, and how much rarer they are than words. */
 const alphabets: readonly { readonly pattern: RegExp; readonly bits: number; readonly rarity: number }[] = [
@@ -22,8 +20,11 @@ const alphabets: readonly { readonly pattern: RegExp; readonly bits: number; rea
 export function makingOf(part: string, likely = 0): Making {
   // `a11y` and `i18n` stand for longer words; `utf8` and `html5` are words with a number of their own.
   if (/^[a-z]\d{1,2}[a-z]$/i.test(part) || (likely === 0 && /^[a-z]{2,5}\d$/i.test(part))) return 'word';
-  // `16x9` and `2xlarge` are sizes.
-  if (part.length < 4 || /^\d+x(\d+|s|l|large|small)?$/.test(part)) return 'word';
+  // `16x9`, `2xlarge` and `270deg` are sizes.
+  if (part.length < 4 || /^\d+(x(\d+|s|l|large|small)?|deg|px|r?em|v[hw]|m?s|fr|k|p)$/.test(part))
+    return 'word';
+  // Four letters are an abbreviation more often than a mark: `wcag`, `ctrl`.
+  if (likely === 0 && /^[a-z]{4}$/.test(part)) return 'word';
   const chance = Math.min(
     ...alphabets
       .filter(({ pattern }) => pattern.test(part))
@@ -52,14 +53,31 @@ function wordBits(part: string): number {
   return bits;
 }
 
+/** Names are English more often than not. */
+const otherLanguage = 2;
+
+/** Bits that a word costs in the language that it fits best. */
 function surprise(word: string): number {
+  let least = Infinity;
+  letterTables.forEach((table, i) => {
+    const bits = surpriseIn(table, word) + (i > 0 ? otherLanguage : 0);
+    if (bits < least) least = bits;
+  });
+  return least;
+}
+
+function surpriseIn(table: string, word: string): number {
   let bits = 0;
   let pair = 0;
-  for (const letter of `${word}.`) {
-    const at = letters.indexOf(letter);
-    if (at < 0) return bits + 6 * word.length;
-    bits += parseInt(letterTriples[pair * 27 + at], 16);
+  for (let i = 0; i <= word.length; i++) {
+    const at = i === word.length ? 0 : word.charCodeAt(i) - 96;
+    // A sign that is no letter of the tables.
+    if (at < 0 || at > 26) return bits + 6 * word.length;
+    bits += digits[table.charCodeAt(pair * 27 + at)];
     pair = (pair % 27) * 27 + at;
   }
   return bits;
 }
+
+/** The values of hexadecimal digits by their code. */
+const digits = Array.from({ length: 103 }, (_, code) => parseInt(String.fromCharCode(code), 16) || 0);

@@ -1,4 +1,4 @@
-import { draftTargets, elementOf } from '../cascade/index.js';
+import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
@@ -31,15 +31,16 @@ export class OtherStates {
   constructor(private readonly laid: Page) {}
 
   /**
-   * The states under which another rule sets what a declaration sets, on what it matches or, where it is inherited,
-   * on what encloses that: what changes nothing as the page stands may matter there. Each set once; [] for most.
+   * The states under which another rule sets what a declaration sets or a variable that it reads, on what it matches or,
+   * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; [] for most.
    */
   beside(block: StyleBlock, { property, value }: WrittenDeclaration): (readonly Held[])[] {
     if (this.#looked > mostInAll) return [];
     this.#byLonghand ??= this.#file();
-    const rows = this.#rowsOf(block, property);
+    const read = variablesIn(value);
+    const rows = this.#rowsOf(block, read.length > 0 || longhandsOf(property).some(isInherited));
     const rules = new Set<StyleBlock>();
-    const names = physicalOf(property);
+    const names = [...physicalOf(property), ...read];
     for (const longhand of names)
       for (const rule of this.#byLonghand.get(longhand) ?? [])
         if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
@@ -56,10 +57,9 @@ export class OtherStates {
     return found;
   }
 
-  #rowsOf(block: StyleBlock, property: string): ReadonlySet<number> {
+  #rowsOf(block: StyleBlock, climbs: boolean): ReadonlySet<number> {
     const rows = new Set<number>();
     const { parent } = this.laid.tree;
-    const climbs = longhandsOf(property).some(isInherited);
     for (const target of (draftTargets(this.laid).get(block) ?? []).flat())
       for (let row = elementOf(target).index; row >= 0; row = climbs ? parent[row] : -1) rows.add(row);
     return rows;

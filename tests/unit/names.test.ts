@@ -50,6 +50,75 @@ test.each([
   expect(`${found.grade} ${found.role}`).toBe(told);
 });
 
+describe('what the other names of a page tell', () => {
+  const gradesOf = (names: readonly string[]) => {
+    const read = page(names.map((name) => `<i class="${name}"></i>`).join(''), sheet(names));
+    return Object.fromEntries(
+      read.select('i').map((element) => {
+        const { grade, role } = hooks(read, element).find(({ kind }) => kind === 'class')!;
+        return [element.classes[0], `${grade} ${role}`];
+      }),
+    );
+  };
+  const madeUp = 'fleeting made-up';
+
+  test('a mark that happens to look like a word is one among marks of its form', () => {
+    const marks = ['x7k2pq9', 'x1v9zr4', 'x0bq3wf', 'x9t2hl5', 'x4m8dk1', 'x3zz7yq', 'x6c1vn2', 'xejiror'];
+    expect(gradesOf(['xejiror']).xejiror).toBe('doubtful made-up');
+    const grades = gradesOf([...marks, 'sidebar', 'toolbar']);
+    expect([grades.xejiror, grades.sidebar, grades.toolbar]).toEqual([
+      madeUp,
+      'steady component',
+      'steady component',
+    ]);
+  });
+
+  test('marks in front of the names that people gave', () => {
+    const marks = ['aWfchq', 'cQOsfW', 'xRzmZG', 'rjUAIq', 'moMhwG', 'iYdRjq', 'Kq8zLw', 'pT3vXd'];
+    const grades = gradesOf(marks.flatMap((mark) => [`${mark}_title`, `${mark}_row`]));
+    expect([...new Set(Object.values(grades))]).toEqual([madeUp]);
+    const people = ['card', 'menu', 'head', 'list', 'form', 'note', 'page', 'tool'];
+    expect(gradesOf(people.map((one) => `${one}_title`)).card_title).toBe('steady component');
+  });
+
+  test('a count over all rules, but not columns and rows', () => {
+    const parts = ['root', 'title', 'label', 'icon', 'body', 'row', 'hint'];
+    const counted = Array.from({ length: 28 }, (_, i) => `theme-${parts[i % 7]}-${i + 1}`);
+    expect(gradesOf(counted)['theme-icon-4']).toBe(madeUp);
+    const columns = ['sm', 'md', 'lg', 'xl', 'start', 'end'].flatMap((size) =>
+      [1, 2, 3, 4, 24].map((n) => `grid-${size}-${n}`),
+    );
+    expect(gradesOf(columns)['grid-start-2']).not.toBe(madeUp);
+    const rows = Array.from({ length: 40 }, (_, i) => `tree-row-level-${i}`);
+    expect(gradesOf(rows)['tree-row-level-7']).not.toBe(madeUp);
+  });
+
+  test('names of one or two signs that a build counts through', () => {
+    const alphabet = [...'abcdefghijklmnopq'];
+    const grades = gradesOf([...alphabet, ...alphabet.map((letter) => `a${letter}`), 'm4']);
+    expect([grades.c, grades.ab, grades.m4]).toEqual([madeUp, madeUp, 'steady component']);
+    expect(gradesOf(['p', 'm', 'w', 'h', 'fl', 'fr']).fl).not.toBe(madeUp);
+    const base36 = Array.from({ length: 30 }, (_, i) => `x${(i * 43).toString(36).padStart(2, '0')}`);
+    expect(gradesOf(base36)[base36[3]]).toBe(madeUp);
+    const scale = ['pa', 'pl', 'pr'].flatMap((side) => [0, 1, 2, 3, 4, 5, 6, 7].map((n) => `${side}${n}`));
+    expect(gradesOf(scale).pa3).not.toBe(madeUp);
+  });
+
+  test('a prefix that many names have is no mark', () => {
+    const names = ['box', 'row', 'menu', 'head', 'list', 'form', 'note', 'page'].map((one) => `w2q7x-${one}`);
+    expect(gradesOf(names)['w2q7x-box']).toBe('steady component');
+    expect(gradesOf(['w2q7x-box'])['w2q7x-box']).toBe(madeUp);
+  });
+});
+
+test.each(
+  'zoeken przycisk uagb brxe koszyk hlavicka navigointi carrinho govuk-tag nhsuk-card noUi-marker ui-icon-zoomout kern-kopfzeile ffe-wave--fjell color-wcag-2 hds-koros--270deg'.split(
+    ' ',
+  ),
+)('words, prefixes and sizes of other languages and projects: %s', (name) =>
+  expect(gradeOf(name)).toMatch(/^(steady|doubtful (instance|utility))/),
+);
+
 describe('what another capture proves', () => {
   const mark = 'card__x1Kq9';
   const body = `<i class="${mark} card"></i>`;

@@ -248,6 +248,22 @@ test('what a rule for all but a state says too is needed while that state is hel
   expect(outcomes(css, '<a class="a" href="#">x</a>', '.a { text-decoration: none }')).toEqual(['wins']);
 });
 
+test('a variable that a rule sets in all but a state is read while that state is held', () => {
+  const css = ':root { --tone: teal } .a { background: none }';
+  const draft = '.c { background-color: var(--tone) } .a:not(:hover) { --tone: 3px }';
+  expect(outcomes(css, text, draft)).toEqual(['wins', 'wins']);
+});
+
+test.each([
+  ['<b class="a" title="x">y</b>', 'content: attr(title)', '"x"', 'needless'],
+  ['<b class="a">y</b>', 'content: attr(title)', '""', 'needless'],
+  ['<b class="a">y</b>', 'content: attr(title, "no")', '"no"', 'needless'],
+  ['<b class="a" title="x">y</b>', 'content: attr(title)', '"y"', 'wins'],
+])('an attribute stands for its text: %s, %s after %s is %s', (body, declaration, before, told) => {
+  const css = `.a::before { content: ${before} }`;
+  expect(outcomes(css, body, `.a::before { ${declaration} }`)).toEqual([told]);
+});
+
 test('a focus ring that a rule takes away while it is in focus is not needless', () => {
   expect(outcomes('', '<a class="a" href="#">x</a>', '.a:focus { outline: none }')).toEqual(['wins']);
 });

@@ -25,7 +25,7 @@ interface Props {
 /** Property, value and reach; the rule that would be written is tried on the page while typing. */
 export function ChangeAnswer({ room, target, property, onProperty, onWritten }: Props) {
   const now =
-    room.governed.find((fact) => fact.property === property || fact.along.includes(property))?.value ?? '';
+    room.governed?.find((fact) => fact.property === property || fact.along.includes(property))?.value ?? '';
   const [value, setValue] = useState('');
   const [step, setStep] = useState(0);
   const [steps, setSteps] = useState<readonly ReachStep[]>([]);

@@ -16,6 +16,13 @@ export function GovernAnswer({ room, onChange }: { room: Room; onChange: (proper
       </Text>
     );
   }
+  if (!room.governed) {
+    return (
+      <Text size="sm" c="dimmed">
+        Looking…
+      </Text>
+    );
+  }
   const shown = room.governed.filter(({ isSites }) => showAll || isSites);
   const groups = [...everydayGroups.map(({ name }) => name), 'Other'];
   return (

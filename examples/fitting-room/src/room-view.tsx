@@ -75,7 +75,7 @@ export function RoomView() {
           )}
           <Troubles room={room} />
         </div>
-        <div className="worksheet">
+        <div className="worksheet" data-governed={room.governed && room.chosen?.index}>
           <Group justify="space-between" mb={6} wrap="nowrap">
             <Title order={1} size="h4">
               Fitting room

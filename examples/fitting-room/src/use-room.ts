@@ -24,7 +24,8 @@ export interface Room {
   readonly beneath: readonly Rung[];
   readonly chosen?: Spot;
   readonly box?: LiveBox;
-  readonly governed: readonly Governed[];
+  /** undefined until it is known. */
+  readonly governed?: readonly Governed[];
   readonly toggles: readonly Toggle[];
   readonly held: readonly Toggle[];
   /** What the site asks of window and person, `in print`, and what of it is looked at. */
@@ -84,7 +85,7 @@ export function useRoom(): Room {
   const [beneath, setBeneath] = useState<readonly Rung[]>([]);
   const [chosen, setChosen] = useState<Spot>();
   const [box, setBox] = useState<LiveBox>();
-  const [governed, setGoverned] = useState<readonly Governed[]>([]);
+  const [governed, setGoverned] = useState<readonly Governed[]>();
   const [toggles, setToggles] = useState<readonly Toggle[]>([]);
   const [held, setHeld] = useState<readonly Toggle[]>([]);
   const [asked, setAsked] = useState<readonly string[]>([]);
@@ -130,15 +131,17 @@ export function useRoom(): Room {
   const choose = useCallback(
     async (spot: Spot) => {
       setChosen(spot);
+      // What governed the box before does not govern this one.
+      setGoverned(undefined);
+      setToggles([]);
       stage.current?.light([spot.index]);
-      const [facts, states, measured] = await Promise.all([
+      const [facts, measured] = await Promise.all([
         engine.governed(spot),
-        engine.toggles(spot),
         stage.current?.measure(spot.index),
       ]);
       setGoverned(facts);
-      setToggles(states);
       setBox(measured);
+      setToggles(await engine.toggles(spot));
       const claims = eyed.current.looked.length ? [] : await engine.claimsOn(spot, kept.current);
       setGoverning(countChecked(claims.length ? await stage.current?.check(claims) : []));
     },
