@@ -36,9 +36,11 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   document.adoptedStyleSheets = [...document.adoptedStyleSheets, ...own];
   /** All under a point, what takes no pointer and frames among them; topmost first. */
   const elementsAt = ({ clientX, clientY }: MouseEvent) => {
-    shield.disabled = true;
+    // Sheets are switched only where there is something to shield: it can make the browser style the page anew.
+    const isShielded = shield.cssRules.length > 0;
+    if (isShielded) shield.disabled = true;
     const found = deepElementsAt(document, clientX, clientY);
-    shield.disabled = false;
+    if (isShielded) shield.disabled = false;
     return found.filter((element) => !element.closest(`[${ownMark}]`));
   };
   let isPicking = false;
@@ -59,20 +61,17 @@ export function enterStage(document: Document, events: StageEvents): Stage {
     },
     setPicking(on) {
       isPicking = on;
-      picking.replaceSync(
-        on ? `:not([${ownMark}]) { cursor: crosshair !important; pointer-events: auto !important }` : '',
-      );
+      replace(picking, on ? pickingRule(document) : '');
       // What is pressed in a frame is its own page's to hear.
-      shield.replaceSync(
-        on ? `:is(iframe, frame, object, embed):not([${ownMark}]) { pointer-events: none !important }` : '',
-      );
+      replace(shield, on && hasFrames(document) ? `${frames} { pointer-events: none !important }` : '');
     },
     aside(work) {
-      picking.disabled = shield.disabled = true;
+      const inUse = [picking, shield].filter(({ cssRules }) => cssRules.length > 0);
+      for (const one of inUse) one.disabled = true;
       try {
         return work();
       } finally {
-        picking.disabled = shield.disabled = false;
+        for (const one of inUse) one.disabled = false;
       }
     },
     tend() {
@@ -89,6 +88,34 @@ export function enterStage(document: Document, events: StageEvents): Stage {
       layer.host.remove();
     },
   };
+}
+
+/** Puts a text into a sheet unless it has it: each change makes the browser style the page anew. */
+function replace(sheet: CSSStyleSheet, css: string): void {
+  if (css || sheet.cssRules.length > 0) sheet.replaceSync(css);
+}
+
+const frames = `:is(iframe, frame, object, embed):not([${ownMark}])`;
+const hasFrames = (document: Document) => document.querySelector(frames) !== null;
+
+/** On pages of more elements a rule for all of them takes the browser longer than a person should wait. */
+const mostForOneRule = 1500;
+
+/**
+ * Opens what takes no pointer to it, and shows that something is to be pressed. On a large page the rule names only those
+ * that need it, by what they have in common, and the pointer stays as it is.
+ */
+function pickingRule(document: Document): string {
+  const all = document.getElementsByTagName('*');
+  if (all.length <= mostForOneRule)
+    return `:not([${ownMark}]) { cursor: crosshair !important; pointer-events: auto !important }`;
+  const shut = new Set<string>();
+  for (const element of all) {
+    if (element.hasAttribute(ownMark) || getComputedStyle(element).pointerEvents !== 'none') continue;
+    const [first] = element.classList;
+    shut.add(first ? `.${CSS.escape(first)}` : CSS.escape(element.localName));
+  }
+  return shut.size ? `:is(${[...shut].join()}):not([${ownMark}]) { pointer-events: auto !important }` : '';
 }
 
 /** All under a point, topmost first; what stands in an open shadow tree before its host. */
@@ -118,7 +145,6 @@ function listenersOf(
   events: StageEvents,
   { isPicking, draw, elementsAt }: Picking,
 ): Listener[] {
-  const hasFrames = () => document.querySelector('iframe, frame, object, embed') !== null;
   // What belongs to the press that took a thing, a click on it above all, is not the page's either.
   let isTaken = false;
   return [
@@ -126,7 +152,9 @@ function listenersOf(
       'pointermove',
       (event) => {
         if (!isPicking()) return;
-        const [top] = hasFrames() ? elementsAt(event as MouseEvent) : [event.composedPath()[0] as Element];
+        const [top] = hasFrames(document)
+          ? elementsAt(event as MouseEvent)
+          : [event.composedPath()[0] as Element];
         if (top) events.onHover?.(top);
       },
     ],

@@ -271,6 +271,7 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
   {
     properties: /^height$/,
     when: (box) => /^[\d.]+%$/.test(box.height) && box.parentHeight === 'auto' && !isOut(box) && !isItem(box),
+    isOfValue: true,
     why: 'it is a share of its parent’s height, and that comes from the contents',
     remedy: '',
     section: 'CSS 2 §10.5',

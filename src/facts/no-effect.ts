@@ -60,6 +60,8 @@ export interface NoEffectCondition {
   readonly isAdjusted?: true;
   /** What is inside the box gets nothing of the value either, though the property is inherited. */
   readonly isShut?: true;
+  /** It is this value that does nothing: what would stand in its place may do something. */
+  readonly isOfValue?: true;
   /** The standard and section that say so. */
   readonly section: string;
 }

@@ -220,13 +220,17 @@ function hindrance(
       for (const target of targets)
         for (const longhand of longhands) {
           const found = noEffectOn(look.view, target, longhand);
-          if (!found) return undefined;
+          if (!found || (found.isOfValue && hasRival(look.view, target, longhand))) return undefined;
           first ??= found;
         }
   }
   if (working.some(takesNativeLook)) return undefined;
   return first && { why: `${first.why} (${first.section})`, remedy: first.remedy || undefined };
 }
+
+/** Whether another declaration than the winner's would give a value. */
+const hasRival = (view: Page, target: Target, longhand: string) =>
+  contest(view, target, longhand).entries.length > 1;
 
 /** Whether a control that has the value already gets another look from its being said. */
 function takesNativeLook({ look, same }: Sighting): boolean {

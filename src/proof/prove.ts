@@ -73,14 +73,17 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
         return { ...base, ...judge(laid, drafted, seenIn(lists.flatMap(({ all }) => all)), remedies) };
       if (options.held || !isIdle(found)) return { ...base, ...found };
       // It may still count while another rule's state is held.
+      let open: typeof found | undefined;
       for (const held of others.beside(block, written)) {
         for (const own of [[], ...states.sets]) {
           const more = seenIn(relevant.of(looksFor([...own, ...held]), block, written));
           if (more.some(({ counts }) => counts.length))
             return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
+          if (more.some(({ unknown }) => unknown.length))
+            open ??= judge(laid, drafted, [...sightings, ...more], remedies);
         }
       }
-      return { ...base, ...found };
+      return { ...base, ...(open ?? found) };
     });
   });
   return [...pieceVerdicts(laid, draft), ...verdicts].sort(

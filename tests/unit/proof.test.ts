@@ -226,6 +226,18 @@ describe('no-effect is said only where it is sure', () => {
   });
 });
 
+test('what hangs on a container in a state only cannot be told', () => {
+  const body = '<div class="a"><b class="c">x</b></div>';
+  const css =
+    '.a { container: side / inline-size } @container side (min-width: 200px) { .c:hover { padding-left: 4px } }';
+  expect(outcomes(css, body, '.a .c { padding-left: 0 !important }')).toEqual(['cannot-tell']);
+});
+
+test('a share of nothing still keeps another height away', () => {
+  expect(outcomes('.c { height: 90px }', text, '.a .c { height: 50% }')).toEqual(['wins']);
+  expect(outcomes('', text, '.a .c { height: 50% }')).toEqual(['no-effect']);
+});
+
 test('containers without a size are told, with the query, and sizes that are given decide', () => {
   const css = '.a { container-type: inline-size }';
   const draft = '@container (min-width: 300px) { .c { color: red } }';

@@ -33,6 +33,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
   const [properties, setProperties] = useState<readonly string[]>([]);
   const isHeld = room.held.length > 0;
   const [made, setMade] = useState<Written | Failed>();
+  const [idle, setIdle] = useState<readonly string[]>([]);
 
   useEffect(() => {
     if (target) room.engine.reaches(target).then(setSteps, () => setSteps([]));
@@ -43,8 +44,16 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
     room.engine.properties(property.trim()).then((found) => setProperties([...found]));
   }, [room.engine, property]);
 
+  const { preview } = room;
+  // What was only tried is gone when the question is closed.
+  useEffect(() => () => preview(undefined), [preview]);
+
   useEffect(() => {
-    if (!target || !property.trim() || !value.trim()) return setMade(undefined);
+    setIdle([]);
+    if (!target || !property.trim() || !value.trim()) {
+      preview(undefined);
+      return setMade(undefined);
+    }
     let isStale = false;
     const timer = setTimeout(async () => {
       const set = { [property.trim()]: value.trim() };
@@ -55,20 +64,21 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
         draft: room.draft.text,
         held: isHeld,
       });
-      if (!isStale) setMade(answer);
-    }, 5);
+      if (isStale) return;
+      // The page first, then the room.
+      preview('draft' in answer ? answer.draft : undefined);
+      setMade(answer);
+      // Not in the way of the next key.
+      await new Promise((rest) => setTimeout(rest, 200));
+      if (isStale) return;
+      const useless = 'css' in answer ? await room.engine.idle(answer.css) : [];
+      if (!isStale) setIdle(useless);
+    }, 0);
     return () => {
       isStale = true;
       clearTimeout(timer);
     };
-  }, [room.engine, room.draft.text, target, property, value, step, isHeld]);
-
-  const { preview } = room;
-  useEffect(() => {
-    preview(made && 'draft' in made ? made.draft : undefined);
-    // What was only tried is gone when the question is closed.
-    return () => preview(undefined);
-  }, [preview, made]);
+  }, [room.engine, room.draft.text, preview, target, property, value, step, isHeld]);
 
   if (!target) {
     return (
@@ -188,7 +198,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
           <Text size="sm" mt={4}>
             {made.summary}
           </Text>
-          {made.warnings.map((warning) => (
+          {[...idle, ...made.warnings].map((warning) => (
             <Text key={warning} size="xs" c="dimmed">
               Mind: {warning}
             </Text>

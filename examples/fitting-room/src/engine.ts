@@ -213,11 +213,9 @@ const engine = {
       const held = wish.held ? opened().conditions.held : [];
       const made = writeOverride(base, { at, set, reach, held });
       const { css, matched, spill, beats, specificity, important, instead } = made;
-      const idle = prove(base, css).verdicts.filter(({ outcome }) => outcome === 'no-effect');
       const counted = made.counted ? [made.counted.words] : [];
       const warnings = [
         ...counted,
-        ...idle.map(({ declaration, why, remedy = '' }) => `${declaration.property}: ${why}. ${remedy}`),
         ...instead.map(({ words }) => words),
         ...made.warnings.filter((words) => !counted.includes(words)),
       ];
@@ -236,6 +234,13 @@ const engine = {
     } catch (error) {
       return tell(error);
     }
+  },
+
+  /** What of a rule has no effect on the things that it matches, in words: asked when the rule is on the page already. */
+  idle(css: string): string[] {
+    return prove(stage.bare ?? opened(), css)
+      .verdicts.filter(({ outcome }) => outcome === 'no-effect')
+      .map(({ declaration, why, remedy = '' }) => `${declaration.property}: ${why}. ${remedy}`);
   },
 
   /** The steps from this one to all of its kind, with the elements of each. */
