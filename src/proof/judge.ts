@@ -199,7 +199,8 @@ function unfilledWords(
   return `it beats the page’s value and puts none in its place, as ${reason}`;
 }
 
-const whileWords = ({ states: { words } }: Drafted) => (words.length ? `, while ${list(words)} is held` : '');
+const whileWords = ({ states: { words } }: Drafted) =>
+  words.length ? `, while ${list(words)} ${words.length > 1 ? 'are' : 'is'} held` : '';
 
 /** Why a declaration that wins shows nothing anywhere; undefined where it may show. */
 function hindrance(

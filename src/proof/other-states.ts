@@ -2,7 +2,7 @@ import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
-import { statesOf } from './states.js';
+import { statesOf, type RuleStates } from './states.js';
 
 /** States in which the browser's own sheet looks different (HTML Standard §15.3). */
 const browserStates = [
@@ -22,10 +22,16 @@ const mostStates = 16;
 /** And so many in one proof: a draft of thousands of lines is not looked at for hours. */
 const mostInAll = 400;
 
+/** States that are held at once, and what a person reads of them. */
+export interface OtherState {
+  readonly held: readonly Held[];
+  readonly words: readonly string[];
+}
+
 /** Rules that name a state, of a page and its draft, by the longhands that they set. */
 export class OtherStates {
   #byLonghand?: ReadonlyMap<string, readonly StyleBlock[]>;
-  readonly #sets = new Map<StyleBlock, readonly (readonly Held[])[]>();
+  readonly #states = new Map<StyleBlock, RuleStates>();
   #looked = 0;
 
   constructor(private readonly laid: Page) {}
@@ -34,7 +40,7 @@ export class OtherStates {
    * The states under which another rule sets what a declaration sets or a variable that it reads, on what it matches or,
    * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; [] for most.
    */
-  beside(block: StyleBlock, { property, value }: WrittenDeclaration): (readonly Held[])[] {
+  beside(block: StyleBlock, { property, value }: WrittenDeclaration): OtherState[] {
     if (this.#looked > mostInAll) return [];
     this.#byLonghand ??= this.#file();
     const read = variablesIn(value);
@@ -44,15 +50,17 @@ export class OtherStates {
     for (const longhand of names)
       for (const rule of this.#byLonghand.get(longhand) ?? [])
         if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
-    const sets = new Map<string, readonly Held[]>();
+    const sets = new Map<string, OtherState>();
     const own = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
-    if (own) sets.set(own.state, this.#onTargets(block, own.state));
-    for (const rule of rules)
-      for (const held of this.#setsFor(rule))
+    if (own) sets.set(own.state, { held: this.#onTargets(block, own.state), words: [own.state] });
+    for (const rule of rules) {
+      const { sets: ways, words } = this.#statesFor(rule);
+      for (const held of ways)
         // A state that is held elsewhere on the page only is no concern of these things.
         if (held.some(({ element }) => element && this.#isNear(rows, element)))
-          sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), held);
-    const found = [...sets.values()].filter((held) => held.length > 0);
+          sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), { held, words });
+    }
+    const found = [...sets.values()].filter(({ held }) => held.length > 0);
     this.#looked += found.length;
     return found;
   }
@@ -60,8 +68,8 @@ export class OtherStates {
   #rowsOf(block: StyleBlock, climbs: boolean): ReadonlySet<number> {
     const rows = new Set<number>();
     const { parent } = this.laid.tree;
-    for (const target of (draftTargets(this.laid).get(block) ?? []).flat())
-      for (let row = elementOf(target).index; row >= 0; row = climbs ? parent[row] : -1) rows.add(row);
+    for (const element of this.#matchedBy(block))
+      for (let row = element.index; row >= 0; row = climbs ? parent[row] : -1) rows.add(row);
     return rows;
   }
 
@@ -73,14 +81,18 @@ export class OtherStates {
     return false;
   }
 
-  #onTargets(block: StyleBlock, state: string): readonly Held[] {
-    // Only what can be reached by the keyboard gets the focus.
+  /** What a rule matches, each once; a rule that matches in a state only is looked at where that state would be. */
+  #matchedBy(block: StyleBlock): PageElement[] {
     const matched = (draftTargets(this.laid).get(block) ?? []).flat().map(elementOf);
-    // A rule that matches in a state only is looked at where that state would be.
     const carriers = matched.length
       ? []
-      : this.#setsFor(block).flatMap((held) => held.flatMap(({ element }) => element ?? []));
-    return [...new Set([...matched, ...carriers])]
+      : this.#statesFor(block).sets.flatMap((held) => held.flatMap(({ element }) => element ?? []));
+    return [...new Set([...matched, ...carriers])];
+  }
+
+  #onTargets(block: StyleBlock, state: string): readonly Held[] {
+    // Only what can be reached by the keyboard gets the focus.
+    return this.#matchedBy(block)
       .filter(
         ({ tag, attributes }) =>
           state !== ':focus-visible' || focusable.test(tag) || attributes.has('tabindex'),
@@ -88,10 +100,10 @@ export class OtherStates {
       .map((element) => ({ element, state }));
   }
 
-  #setsFor(rule: StyleBlock): readonly (readonly Held[])[] {
-    let sets = this.#sets.get(rule);
-    if (!sets) this.#sets.set(rule, (sets = statesOf(this.laid, rule, true).sets));
-    return sets;
+  #statesFor(rule: StyleBlock): RuleStates {
+    let states = this.#states.get(rule);
+    if (!states) this.#states.set(rule, (states = statesOf(this.laid, rule, true)));
+    return states;
   }
 
   #file(): ReadonlyMap<string, readonly StyleBlock[]> {

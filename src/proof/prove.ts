@@ -74,11 +74,13 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
       if (options.held || !isIdle(found)) return { ...base, ...found };
       // It may still count while another rule's state is held.
       let open: typeof found | undefined;
-      for (const held of others.beside(block, written)) {
+      for (const { held, words } of others.beside(block, written)) {
         for (const own of [[], ...states.sets]) {
+          const named = own.length ? [...new Set([...states.words, ...words])] : words;
+          const beside: Drafted = { ...drafted, states: { ...states, words: named } };
           const more = seenIn(relevant.of(looksFor([...own, ...held]), block, written));
           if (more.some(({ counts }) => counts.length))
-            return { ...base, ...judge(laid, drafted, [...sightings, ...more], remedies) };
+            return { ...base, ...judge(laid, beside, [...sightings, ...more], remedies) };
           if (more.some(({ unknown }) => unknown.length))
             open ??= judge(laid, drafted, [...sightings, ...more], remedies);
         }

@@ -226,6 +226,17 @@ describe('no-effect is said only where it is sure', () => {
   });
 });
 
+test('a verdict names each state that it needs', () => {
+  const why = (css: string, draft: string) => verdicts(css, text, draft)[0].why;
+  expect(why('.c { color: red } .c:hover { color: blue }', '.a .c { color: red }')).toBe(
+    'wins on 1 element, while :hover on .c is held',
+  );
+  const css = '.c { color: red } .a:hover .c { color: blue }';
+  expect(why(css, '.a.b .c:focus { color: red }')).toBe(
+    'wins on 1 element, while :focus on .a.b .c and :hover on .a are held',
+  );
+});
+
 test('what hangs on a container in a state only cannot be told', () => {
   const body = '<div class="a"><b class="c">x</b></div>';
   const css =
