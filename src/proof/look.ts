@@ -6,7 +6,9 @@ import {
   contestedOf,
   contextOf,
   draftTargets,
+  elementOf,
   physicalLonghand,
+  pseudoOf,
   standingCandidates,
   type Candidate,
   type Declaration,
@@ -180,11 +182,30 @@ interface Question {
 function fateOf(question: Question, declaration: Declaration): Fate {
   const { view, candidates } = question;
   const isOpen = (one: Candidate) => one.dependsOn !== '' && !view.conditions.containers;
-  if (!candidates.some(isOpen)) return fateAmong(question, candidates, declaration);
+  if (!candidates.some(isOpen)) {
+    const fate = fateAmong(question, candidates, declaration);
+    return fate === 'counts' && isHandedDown(question, isOpen) ? 'unknown' : fate;
+  }
   // Container queries that cannot be answered: once as though all held, once as though none did.
   const settled = candidates.filter((one) => !isOpen(one));
   const [open, shut] = [candidates, settled].map((list) => fateAmong(question, list, declaration));
   return open === shut ? open : 'unknown';
+}
+
+/** Whether a value comes from above with the declaration and without it, and what stands there is open itself. */
+function isHandedDown(
+  { view, target, longhand, candidates }: Question,
+  isOpen: (one: Candidate) => boolean,
+): boolean {
+  if (
+    !isInherited(longhand) ||
+    candidates.some(({ declaration }) => !/^(inherit|unset)$/i.test(declaration.value))
+  )
+    return false;
+  let above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  for (; above; above = above.drawnIn)
+    if (standingCandidates(view, above, longhand).some(isOpen)) return true;
+  return false;
 }
 
 function fateAmong(

@@ -226,6 +226,13 @@ describe('no-effect is said only where it is sure', () => {
   });
 });
 
+test('what is inherited from a box that hangs on a container cannot be told either', () => {
+  const body = '<div class="a"><div class="b"><div class="d"><p class="c">x</p></div></div></div>';
+  const css = `.a, .b { container: side / inline-size } @container side (min-width: 200px) { .d { color: red } } .c::after { content: "x" }`;
+  expect(outcomes(css, body, '.d, .c::after { color: inherit }')).toEqual(['cannot-tell']);
+  expect(outcomes(css, body, '.c::after { color: inherit }')).toEqual(['needless']);
+});
+
 test('a verdict names each state that it needs', () => {
   const why = (css: string, draft: string) => verdicts(css, text, draft)[0].why;
   expect(why('.c { color: red } .c:hover { color: blue }', '.a .c { color: red }')).toBe(
