@@ -60,6 +60,10 @@ const features: Record<string, Feature> = {
     css: '.a { color: red; & .c { color: blue } .c { top: 1px } > p { left: 1px } &.b { right: 1px } p & { z-index: 1 } .d &, & .d { order: 1 } top: 2px; @media (width > 1px) { bottom: 1px; & p { bottom: 2px } } } #o, .zz { .c { width: 1px } } .c { width: 2px } .a { & { height: 1px } + p { height: 2px } :is(&, p) { flex-grow: 1 } } p:hover { a:b { color: pink } } & p { flex-shrink: 2 } .a { p { & > .c { margin: 3px } } }',
     body: boxes,
   },
+  'pseudo-elements in the list around a nested rule': {
+    css: '.a, .b::marker { &.c { color: red } } .a.b { color: blue } .a, #n::before { & { top: 1px } .c & { left: 1px } } .a.b { top: 2px; left: 2px } .a, #n { & { right: 1px } } .a.b { right: 2px } .b::before { content: "x"; &.c { bottom: 1px } @media (width > 1px) { color: green } }',
+    body: '<div class="c"><p class="a b c" id="n">x</p><p class="a b c">y</p></div>',
+  },
   'nested rules and broken declarations': {
     css: '.a { color: red; colr: blue; p { color: green } left 1px; top: 1px; : 2px; right: 1px } .b { color:hover { x } bottom: 1px; --x: { a: b }; --y:{}; width: {1px}; height: 1px } .c { color: red;; top: 1px } .d { ; color: blue } p { margin: 1px } } .c { left: 5px }',
     body: boxes,

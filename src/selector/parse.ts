@@ -141,9 +141,10 @@ export class SelectorParser {
       draft.addTest({ kind: 'pseudo-class', name: 'scope' });
       return;
     }
+    // A selector with a pseudo-element stands for nothing in it, and does not make it stronger either.
     const list = this.scope.parents.filter(({ pseudo, through }) => pseudo === '' && !through);
     draft.addTest({ kind: 'any', list });
-    add(draft.specificity, greatest(this.scope.parents));
+    add(draft.specificity, greatest(list));
   }
 
   #combinator(at: number, to: number): { combinator: Combinator; next: number } | undefined {
