@@ -90,7 +90,7 @@ export function enterStage(document: Document, events: StageEvents): Stage {
   };
 }
 
-/** Puts a text into a sheet unless it has it: each change makes the browser style the page anew. */
+/** Puts a text into a sheet, an empty one only where something stands: each change makes the browser style the page anew. */
 function replace(sheet: CSSStyleSheet, css: string): void {
   if (css || sheet.cssRules.length > 0) sheet.replaceSync(css);
 }
@@ -103,7 +103,7 @@ const mostForOneRule = 1500;
 
 /**
  * Opens what takes no pointer to it, and shows that something is to be pressed. On a large page the rule names only those
- * that need it, by what they have in common, and the pointer stays as it is.
+ * that need it, by a class or their kind, and the pointer stays as it is.
  */
 function pickingRule(document: Document): string {
   const all = document.getElementsByTagName('*');

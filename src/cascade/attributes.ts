@@ -8,9 +8,10 @@ export function fillAttributes(target: Target, value: string): string {
   if (!/attr\(/i.test(value)) return value;
   const { attributes } = elementOf(target);
   return value.replace(
-    /(^|[\s,/])attr\(\s*([\w-]+)(?:\s+(?:raw-string|string))?\s*(?:,\s*("[^"\\]*"|'[^'\\]*')\s*)?\)/gi,
-    (_, before: string, name: string, fallback: string | undefined) =>
-      `${before}${textOf(attributes.get(name.toLowerCase())) ?? fallback ?? '""'}`,
+    // Strings first: what stands in one is no function.
+    /"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'|(?<![\w-])attr\(\s*([\w-]+)(?:\s+(?:raw-string|string))?\s*(?:,\s*("[^"\\]*"|'[^'\\]*')\s*)?\)/gi,
+    (whole, name: string | undefined, fallback: string | undefined) =>
+      name === undefined ? whole : (textOf(attributes.get(name.toLowerCase())) ?? fallback ?? '""'),
   );
 }
 

@@ -289,6 +289,13 @@ test.each([
   ['<b class="a">y</b>', 'content: attr(title)', '""', 'needless'],
   ['<b class="a">y</b>', 'content: attr(title, "no")', '"no"', 'needless'],
   ['<b class="a" title="x">y</b>', 'content: attr(title)', '"y"', 'wins'],
+  ['<b class="a" title="x">y</b>', 'content: "by attr(title)"', '"by x"', 'wins'],
+  [
+    '<b class="a" title="x">y</b>',
+    'content: "by attr(title)" attr(title)',
+    '"by attr(title)" "x"',
+    'needless',
+  ],
 ])('an attribute stands for its text: %s, %s after %s is %s', (body, declaration, before, told) => {
   const css = `.a::before { content: ${before} }`;
   expect(outcomes(css, body, `.a::before { ${declaration} }`)).toEqual([told]);

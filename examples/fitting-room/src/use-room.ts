@@ -128,8 +128,11 @@ export function useRoom(): Room {
     stage.current?.follow([leaf, chosen?.index ?? -1, ...held.map(({ index }) => index)]);
   }, [chosen, held, rungs]);
 
+  // What is told of a box that is not the last one chosen comes too late.
+  const last = useRef<Spot | undefined>(undefined);
   const choose = useCallback(
     async (spot: Spot) => {
+      last.current = spot;
       setChosen(spot);
       // What governed the box before does not govern this one.
       setGoverned(undefined);
@@ -139,9 +142,12 @@ export function useRoom(): Room {
         engine.governed(spot),
         stage.current?.measure(spot.index),
       ]);
+      if (last.current !== spot) return;
       setGoverned(facts);
       setBox(measured);
-      setToggles(await engine.toggles(spot));
+      const states = await engine.toggles(spot);
+      if (last.current !== spot) return;
+      setToggles(states);
       const claims = eyed.current.looked.length ? [] : await engine.claimsOn(spot, kept.current);
       setGoverning(countChecked(claims.length ? await stage.current?.check(claims) : []));
     },
