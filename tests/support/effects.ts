@@ -17,7 +17,7 @@ export interface Effect {
 }
 
 /** Each stretch of widths, upright and wide, high and low. */
-const windows = [10, 320, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((width) =>
+const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((width) =>
   [width * 2, width - 1, 690, 710, width + 1]
     .filter((height) => height > 0 && height < 1400)
     .map((height) => [width, height] as const),
@@ -49,6 +49,37 @@ export const withHeldClasses = (css: string): string =>
     /(?::|%3A)(hover|focus-visible|focus|active)\b/gi,
     (_, name: string) => `.held-${name.toLowerCase()}`,
   );
+
+/**
+ * What the browser's own sheet says of states that are only marked here. It is played by an author's layer, which `revert`
+ * would take away, though it leaves the browser's own sheet standing: the variables say what `revert` brings back.
+ */
+const playedStates = `
+  @property --played-outline { syntax: "*"; inherits: false }
+  @property --played-outline-style { syntax: "*"; inherits: false }
+  @property --played-outline-width { syntax: "*"; inherits: false }
+  @property --played-color { syntax: "*"; inherits: false }
+  @layer browser {
+    :where(a[href], button, input, select, textarea, summary).held-focus-visible {
+      outline: auto 1px;
+      --played-outline: auto 1px; --played-outline-style: auto; --played-outline-width: 1px;
+    }
+    .held-active:any-link { color: #f00; --played-color: #f00 }
+  }`;
+
+/** A text with what it reverts to played too. */
+const withPlayed = (css: string): string =>
+  withHeldClasses(css)
+    .replace(
+      /\b(outline(?:-style|-width)?|color)(\s*:\s*)revert(?![-\w])/gi,
+      (_, property: string, colon: string) =>
+        `${property}${colon}var(--played-${property.toLowerCase()}, revert)`,
+    )
+    .replace(
+      /\ball(\s*:\s*)revert(?![-\w])(\s*!\s*important)?/gi,
+      (all, _, important = '') =>
+        `${all}; outline: var(--played-outline, revert)${important}; color: var(--played-color, revert)${important}`,
+    );
 
 export class EffectJudge {
   readonly #tabs = new Map<string, Promise<Tab>>();
@@ -101,15 +132,15 @@ export class EffectJudge {
     const worlds = [[], ...one.states, ...rings];
     const asked = {
       html,
-      sheets: sheets.map(withHeldClasses),
+      sheets: [playedStates, ...sheets.map(withPlayed)],
       draft: [...new Map(declarations.map((each) => [each.start, each])).values()].map(
         ({ start, end, property }) => ({
           start,
           property,
-          without: withHeldClasses(draft.slice(0, start) + draft.slice(end)),
+          without: withPlayed(draft.slice(0, start) + draft.slice(end)),
         }),
       ),
-      whole: withHeldClasses(draft),
+      whole: withPlayed(draft),
       declarations: declarations.map(({ start, selector, pseudo, property, value }) => ({
         start,
         selector: withHeldClasses(selector),
@@ -253,20 +284,21 @@ async function askEngine({
   declarations.forEach(({ start }, i) => {
     if (longhands[i].length === 0) answers.find((one) => one.start === start)!.isValid = false;
   });
+  // What a sheet imports is there before the next is put in, and before anything is asked.
+  await Promise.all(
+    frames.map(async ({ contentDocument: inner }) => {
+      for (const css of sheets) {
+        const style = inner!.createElement('style');
+        style.textContent = css;
+        const isLoaded = new Promise((next) => (style.onload = style.onerror = next));
+        inner!.head.append(style);
+        if (css.includes('@import')) await isLoaded;
+      }
+    }),
+  );
   for (const frame of frames) {
     const inner = frame.contentDocument!;
     const view = frame.contentWindow!;
-    // What the browser's own sheet says of states that are only marked here.
-    const states =
-      '@layer browser { :where(a[href], button, input, select, textarea, summary).held-focus-visible { outline: auto 1px } .held-active:any-link { color: #f00 } }';
-    for (const css of [states, ...sheets]) {
-      const style = inner.createElement('style');
-      style.textContent = css;
-      // What it imports is there before anything is asked.
-      const isLoaded = new Promise((next) => (style.onload = style.onerror = next));
-      inner.head.append(style);
-      await isLoaded;
-    }
     const own = inner.createElement('style');
     inner.head.append(own);
     // A selector that the engine refuses matches nothing.
@@ -294,7 +326,7 @@ async function askEngine({
       const found = declarations.map(({ selector }) => all(selector));
       // Only what the declaration itself matches is compared.
       const none: string[] = [];
-      const read = (only?: number) => {
+      const read = (only: ReadonlySet<number>) => {
         // Transitions are over before anything is read.
         for (const animation of inner.getAnimations()) {
           try {
@@ -304,7 +336,7 @@ async function askEngine({
           }
         }
         return declarations.map(({ pseudo, start }, i) =>
-          only !== undefined && start !== only
+          !only.has(start)
             ? none
             : found[i].map((element) => {
                 const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
@@ -312,9 +344,9 @@ async function askEngine({
               }),
         );
       };
-      const readMap = (only?: number) =>
+      const readMap = (only: ReadonlySet<number>) =>
         declarations.map(({ pseudo, start }, i) =>
-          pseudo || (only !== undefined && start !== only)
+          pseudo || !only.has(start)
             ? none
             : found[i].map((element) =>
                 longhands[i]
@@ -322,20 +354,26 @@ async function askEngine({
                   .join('|'),
               ),
         );
+      // Only what it matches is compared, what the engine drops cannot be taken out, and one change is enough.
+      const asked = draft.flatMap(({ start, without }, d) => {
+        const own = declarations.flatMap((each, i) => (each.start === start ? [i] : []));
+        answers[d].matches = Math.max(answers[d].matches, ...own.map((i) => found[i].length));
+        const isOpen = !answers[d].matters && !settled.includes(start);
+        return isOpen && own.some((i) => found[i].length > 0 && longhands[i].length > 0)
+          ? [{ start, without, answer: answers[d] }]
+          : [];
+      });
       own.textContent = whole;
-      const before = read();
-      const beforeMap = readMap();
-      for (const [d, { start, without }] of draft.entries()) {
-        declarations.forEach((declaration, i) => {
-          if (declaration.start === start) answers[d].matches = Math.max(answers[d].matches, found[i].length);
-        });
-        if (answers[d].matters || settled.includes(start)) continue;
+      const before = read(new Set(asked.map(({ start }) => start)));
+      const beforeMap = readMap(
+        new Set(asked.flatMap(({ start, answer }) => (answer.changes.length ? [] : [start]))),
+      );
+      for (const { start, without, answer } of asked) {
         own.textContent = without;
-        const after = read(start);
+        const after = read(new Set([start]));
         let afterMap: string[][] | undefined;
         declarations.forEach((declaration, i) => {
           if (declaration.start !== start) return;
-          const answer = answers[d];
           const at = before[i].findIndex((text, e) => text !== after[i][e]);
           if (at >= 0) {
             answer.matters = true;
@@ -343,10 +381,10 @@ async function askEngine({
               answer.changes.push(
                 `${frame.clientWidth} state ${w} ${declaration.selector}[${at}]: ${before[i][at].slice(0, 120)} → ${after[i][at].slice(0, 120)}`,
               );
-          } else {
-            afterMap ??= readMap(start);
+          } else if (answer.changes.length === 0) {
+            afterMap ??= readMap(new Set([start]));
             const computed = beforeMap[i].findIndex((text, e) => text !== afterMap![i][e]);
-            if (computed >= 0 && answer.changes.length < 6)
+            if (computed >= 0)
               answer.changes.push(
                 `${frame.clientWidth} state ${w} only computed: ${beforeMap[i][computed]} → ${afterMap[i][computed]}`,
               );

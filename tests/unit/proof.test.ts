@@ -285,6 +285,15 @@ test('a variable that a rule sets in all but a state is read while that state is
 });
 
 test.each([
+  ['.a:hover { color: red }', '.c { fill: currentcolor }'],
+  ['.c { border-top: 1px solid } .c:hover { color: red }', '.c { border-top-color: #000 }'],
+  ['.c { letter-spacing: 1em } .a:hover { font-size: 20px }', '.c { letter-spacing: 16px }'],
+])('what a value is made of may change in a state: %s, then %s', (css, draft) => {
+  expect(outcomes(css, text, draft)).toEqual(['wins']);
+  expect(outcomes(css.replace(/ ?\S+:hover[^}]*}/, ''), text, draft)).toEqual(['needless']);
+});
+
+test.each([
   ['<b class="a" title="x">y</b>', 'content: attr(title)', '"x"', 'needless'],
   ['<b class="a">y</b>', 'content: attr(title)', '""', 'needless'],
   ['<b class="a">y</b>', 'content: attr(title, "no")', '"no"', 'needless'],
