@@ -1,4 +1,4 @@
-import type { PageElement, StyleBlock } from '../page/index.js';
+import type { PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import type { Flow } from '../value/index.js';
 import type { MatchList } from './match-list.js';
 
@@ -19,8 +19,18 @@ export function setsFlow(block: StyleBlock): boolean {
   return sets;
 }
 
+const flowStyles = new WeakMap<StyleSet, boolean>();
+
+/** Whether any rule of a text may. */
+export function stylesSetFlow(styles: StyleSet): boolean {
+  let sets = flowStyles.get(styles);
+  if (sets === undefined) flowStyles.set(styles, (sets = styles.blocks.some(setsFlow)));
+  return sets;
+}
+
 const flowLists = new WeakMap<MatchList, boolean>();
 
+/** Whether any rule of a list may. */
 export function listSetsFlow(list: MatchList): boolean {
   let sets = flowLists.get(list);
   if (sets === undefined) flowLists.set(list, (sets = list.applied.some(({ block }) => setsFlow(block))));

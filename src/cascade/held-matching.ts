@@ -2,7 +2,9 @@ import type { StyleBlock } from '../page/index.js';
 import { matchesNames, type HeldChange, type Tree } from '../selector/index.js';
 import { setsFlow } from './flow.js';
 import {
+  areAlike,
   listAt,
+  listOf,
   strongest,
   type Applied,
   type Branch,
@@ -108,22 +110,18 @@ function rulesFiledFor(
 export class HeldMatching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
   readonly #root: Branch = { next: new Map() };
-  readonly #again: Matching;
   readonly flowsAs?: Matcher;
   readonly #rest = new Map<MatchList, readonly Applied[]>();
-  #count = 0;
+  readonly bare;
 
-  constructor(
-    tree: Tree,
-    private readonly without: Matcher,
-    private readonly told: Told,
-  ) {
-    this.#again = new Matching(tree, told.indexes, true);
+  constructor(tree: Tree, without: Matcher, told: Told) {
+    const again = new Matching(tree, told.indexes, true);
+    this.bare = { matcher: without, touched: told.blocks, again };
     if (!told.setsFlow) this.flowsAs = without.flowsAs ?? without;
   }
 
   get pseudos(): ReadonlySet<string> {
-    return this.without.pseudos;
+    return this.bare.matcher.pseudos;
   }
 
   list(row: number, pseudo: string): MatchList {
@@ -133,16 +131,19 @@ export class HeldMatching implements Matcher {
   }
 
   #find(row: number, pseudo: string): MatchList {
-    const rest = this.#untouched(this.without.list(row, pseudo));
-    const { applied } = this.#again.list(row, pseudo);
+    const { matcher, again } = this.bare;
+    const before = matcher.list(row, pseudo);
+    const rest = this.#untouched(before);
+    const { applied } = again.list(row, pseudo);
     const all = applied.length ? strongest([...rest, ...applied]) : rest;
-    return (listAt(this.#root, all).list ??= { id: this.#count++, applied: all });
+    // Where the states change nothing it is the very same list, and all that was worked out of that holds on.
+    return areAlike(all, before.applied) ? before : listOf(listAt(this.#root, all), all);
   }
 
   #untouched(list: MatchList): readonly Applied[] {
     let rest = this.#rest.get(list);
     if (!rest)
-      this.#rest.set(list, (rest = list.applied.filter(({ block }) => !this.told.blocks.has(block))));
+      this.#rest.set(list, (rest = list.applied.filter(({ block }) => !this.bare.touched.has(block))));
     return rest;
   }
 }

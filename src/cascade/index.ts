@@ -43,4 +43,4 @@ export {
 export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
-export { conditionsAround, type ConditionsAround } from './around.js';
+export { conditionsAround, type ConditionsAround, type ConditionsByLonghand } from './around.js';

@@ -17,8 +17,9 @@ export interface Applied {
   readonly context: number;
 }
 
-/** The blocks that match a target, in order of appearance. Equal lists are one object. */
+/** The blocks that match a target, in order of appearance. Equal lists of one matcher are one object. */
 export interface MatchList {
+  /** Another for each list of a program. */
   readonly id: number;
   readonly applied: readonly Applied[];
 }
@@ -29,6 +30,12 @@ export interface Matcher {
   readonly pseudos: ReadonlySet<string>;
   /** Another in which the same rules set writing modes and directions, and which knows more lists; itself without one. */
   readonly flowsAs?: Matcher;
+  /** Where states are held: what matches without them, and the rules of which that says nothing. */
+  readonly bare?: {
+    readonly matcher: Matcher;
+    readonly touched: ReadonlySet<StyleBlock>;
+    readonly again: Matcher;
+  };
   /** The list for an element (`pseudo` '') or its pseudo-element. */
   list(row: number, pseudo: string): MatchList;
 }
@@ -44,6 +51,29 @@ export function strongest(found: readonly Applied[]): Applied[] {
 export interface Branch {
   list?: MatchList;
   readonly next: Map<Applied, Branch>;
+}
+
+let made = 0;
+
+/** The one list of these rules, at the end of their branch. */
+export function listOf(branch: Branch, applied: readonly Applied[]): MatchList {
+  return (branch.list ??= { id: made++, applied });
+}
+
+/** Whether the same rules stand in both, each by the same of its selectors. */
+export function areAlike(some: readonly Applied[], others: readonly Applied[]): boolean {
+  return (
+    some.length === others.length &&
+    some.every((one, i) => {
+      const other = others[i];
+      return (
+        one.block === other.block &&
+        one.selector === other.selector &&
+        one.proximity === other.proximity &&
+        one.context === other.context
+      );
+    })
+  );
 }
 
 export function listAt(root: Branch, applied: readonly Applied[]): Branch {

@@ -13,6 +13,7 @@ import {
 import { Kinds } from './kinds.js';
 import {
   listAt,
+  listOf,
   strongest,
   type Applied,
   type Branch,
@@ -60,7 +61,6 @@ export class Matching implements Matcher {
   readonly #contenders = new Map<string, (Contenders | undefined)[]>();
   readonly #settled = new Map<string, (Settled | undefined)[]>();
   readonly #root: Branch = { next: new Map() };
-  readonly #plain = new Map<IndexedRule, Applied>();
   readonly #scoped = new Map<IndexedRule, Map<number, Applied>>();
   readonly #scopeRoots = new Map<Scope, Map<number, boolean>>();
   readonly #ancestors?: AncestorNames;
@@ -69,7 +69,6 @@ export class Matching implements Matcher {
   readonly #alive = new Map<readonly IndexedRule[], readonly IndexedRule[]>();
   /** Not worth working out for a few rules, which are asked of each element as they are. */
   readonly #sharing?: { readonly presence: Presence; readonly kinds: Kinds };
-  #count = 0;
 
   constructor(
     private readonly tree: Tree,
@@ -137,7 +136,7 @@ export class Matching implements Matcher {
   /** The one list of these rules, each block by its strongest selector. */
   #listOf(found: readonly Applied[]): MatchList {
     const applied = strongest(found);
-    return (listAt(this.#root, applied).list ??= { id: this.#count++, applied });
+    return listOf(listAt(this.#root, applied), applied);
   }
 
   #settledFor(kinds: Kinds, row: number, pseudo: string): Settled {
@@ -294,10 +293,7 @@ export class Matching implements Matcher {
 
   #plainly(rule: IndexedRule, owner: RuleOwner): Applied {
     const { block, selector } = rule;
-    let applied = this.#plain.get(rule);
-    if (!applied)
-      this.#plain.set(rule, (applied = { block, selector, proximity: -Infinity, owner, context: 0 }));
-    return applied;
+    return (rule.plainly ??= { block, selector, proximity: -Infinity, owner, context: 0 });
   }
 
   #matchInScope(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {

@@ -2,6 +2,7 @@ import { pseudoClasses } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
 import { asksForHost, type Compound, type Selector, type Tree } from '../selector/index.js';
 import { sightOf, type Sight } from './kinds.js';
+import type { Applied } from './match-list.js';
 
 /** One selector of one block, filed under the rarest name of its last compound. */
 export interface IndexedRule {
@@ -12,6 +13,8 @@ export interface IndexedRule {
   /** Names that must stand on ancestors; a quick way to say no. */
   readonly needs: readonly number[];
   readonly sight: Sight;
+  /** As it applies to what stands in its own tree and in no scope; made when it is first needed, for all matchers. */
+  plainly?: Applied;
 }
 
 /** Rules for elements, or for one pseudo-element. */

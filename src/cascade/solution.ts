@@ -1,59 +1,28 @@
 import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
-import { packSpecificity, type HeldChange, type Tree } from '../selector/index.js';
+import { packSpecificity, type HeldChange } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { Capture } from './capture.js';
 import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
-import { flowKey, listSetsFlow, setsFlow, setsOwnFlow, usualFlow } from './flow.js';
+import { flowKey, listSetsFlow, setsOwnFlow, stylesSetFlow, usualFlow } from './flow.js';
+import { draftMatching } from './draft-matching.js';
 import { mayTell } from './held-matching.js';
 import { type Applied, type Matcher, type MatchList } from './match-list.js';
-import { Matching } from './matching.js';
+import { matchedRows } from './matched-rows.js';
 import { mayHaveOwn, ownClaims } from './own-claims.js';
 import { Level, type Candidate } from './rank.js';
-import { RuleIndex } from './rule-index.js';
-import { TreeMatching } from './tree-matching.js';
 import type { Target } from './types.js';
+import {
+  matchedFor,
+  within,
+  workedOutFor,
+  type Context,
+  type DraftTargets,
+  type WorkedOut,
+} from './worked-out.js';
 
 const captures = new WeakMap<object, Capture>();
 const solutions = new WeakMap<Page, Solution>();
-const draftMatchings = new WeakMap<object, WeakMap<Tree, Matcher>>();
-
-/** What was worked out over one matching for one order of layers, for all conditions alike. */
-interface WorkedOut {
-  readonly claims: Map<Applied, Claims>;
-  readonly contests: Map<string, Contested>;
-  /** For each row the nearest box, itself included, that may turn the flow; −1 for none. */
-  readonly flowSources: (number | undefined)[];
-  targets?: DraftTargets;
-  readonly contexts: Context;
-}
-
-/** A target's contest below those of all that encloses it. */
-interface Context {
-  readonly inside: Map<Contested, Context>;
-}
-
-/** By block, in groups whose contests are alike. */
-type DraftTargets = ReadonlyMap<StyleBlock, readonly (readonly Target[])[]>;
-
-const allWorkedOut = new WeakMap<Matcher, Map<string, WorkedOut>>();
-
-function workedOut(matching: Matcher, ranks: string): WorkedOut {
-  let byRanks = allWorkedOut.get(matching);
-  if (!byRanks) allWorkedOut.set(matching, (byRanks = new Map()));
-  let found = byRanks.get(ranks);
-  if (!found)
-    byRanks.set(
-      ranks,
-      (found = {
-        claims: new Map(),
-        contests: new Map(),
-        flowSources: [],
-        contexts: { inside: new Map() },
-      }),
-    );
-  return found;
-}
 
 /** The one solution of a page, begun at the first question. */
 export function solutionOf(page: Page): Solution {
@@ -62,31 +31,12 @@ export function solutionOf(page: Page): Solution {
   return solution;
 }
 
-/** A draft's rules are matched once for each tree, whatever the width. */
-function draftMatching(page: Page): Matcher | undefined {
-  if (!page.overlay) return undefined;
-  const { styles } = page.overlay;
-  let byTree = draftMatchings.get(styles);
-  if (!byTree) draftMatchings.set(styles, (byTree = new WeakMap()));
-  let matching = byTree.get(page.tree);
-  if (!matching) byTree.set(page.tree, (matching = matchDraft(page.tree, new RuleIndex(styles.blocks))));
-  return matching;
-}
-
-/** A draft is a sheet of the document, and reaches parts of its components. */
-function matchDraft(tree: Tree, index: RuleIndex): Matcher {
-  const draft = new Matching(tree, [{ owner: 'draft', index }]);
-  return tree.roots.length === 1
-    ? draft
-    : new TreeMatching(tree, (number) => (number === 0 ? draft : undefined));
-}
-
 /**
- * The elements and pseudo-elements that each block of a page's draft matches, media queries left aside: in
- * groups whose contests are alike under all conditions.
+ * The elements and pseudo-elements that a block of a page's draft matches, media queries left aside: in groups whose
+ * contests are alike under all conditions. [] for none, and for a page without a draft.
  */
-export function draftTargets(page: Page): DraftTargets {
-  return solutionOf(page).draftTargets;
+export function draftTargets(page: Page, block: StyleBlock): readonly (readonly Target[])[] {
+  return solutionOf(page).draftTargets(block);
 }
 
 const nothing: MatchList = { id: -1, applied: [] };
@@ -102,16 +52,15 @@ export class Solution {
   readonly #flowMatching: Matcher;
   readonly #draft?: Matcher;
   readonly #workedOut: WorkedOut;
-  readonly #platformClaims: Map<Applied, Claims>;
-  /** By flow, then by number of the platform's and the draft's list. */
-  readonly #shared = new Map<Flow, Map<number, Contested>>();
+  /** By flow, then by the platform's and the draft's list. */
+  readonly #shared = new Map<Flow, Map<MatchList, Map<MatchList, Contested>>>();
   /** Of elements with claims of their own, by row. */
   readonly #own = new Map<number, Contested>();
   /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
   readonly #contained = new Map<string, Contested>();
   readonly #contexts = new Map<number, Context>();
   readonly #flows = new Map<number, Flow>();
-  #ownTargets?: DraftTargets;
+  readonly #targets: DraftTargets;
   #above?: { readonly row: number; readonly names: ReadonlySet<number> };
   readonly #layerRanks: Int32Array;
   /** Of components, by number; each tree has layers of its own. */
@@ -132,13 +81,14 @@ export class Solution {
       layers.ranks((condition) => page.isActive(condition)),
     );
     const ranks = [this.#layerRanks, ...this.#componentRanks].map((one) => one.join(' ')).join('/');
-    const platform = workedOut(this.#matching, ranks);
-    this.#platformClaims = platform.claims;
-    this.#workedOut = this.#draft ? workedOut(this.#draft, ranks) : platform;
+    this.#workedOut = workedOutFor(capture, ranks);
     this.#flowMatching = this.#matching.flowsAs ?? this.#matching;
-    const draftTurns = page.overlay?.styles.blocks.some(setsFlow) ?? false;
+    const draftTurns = page.overlay !== undefined && stylesSetFlow(page.overlay.styles);
     this.#mayFlowDiffer = capture.mayFlowDiffer || draftTurns;
-    this.#flowSources = (draftTurns ? this.#workedOut : workedOut(this.#flowMatching, ranks)).flowSources;
+    const drafted = matchedFor(this.#draft ?? this.#matching, ranks);
+    this.#flowSources = (draftTurns ? drafted : matchedFor(this.#flowMatching, ranks)).flowSources;
+    // Where container queries are answered the groups hang on the sizes, which other conditions do not share.
+    this.#targets = page.conditions.containers ? new Map() : drafted.targets;
   }
 
   /** The rank of what is not layered. */
@@ -182,10 +132,10 @@ export class Solution {
     for (; at >= 0 && !this.#contexts.has(at); at = this.page.tree.flatParent[at]) path.push(at);
     let context = at >= 0 ? this.#contexts.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
-      context = inner(context, this.contested(next, ''));
+      context = within(context, this.contested(next, ''));
       this.#contexts.set(next, context);
     }
-    return pseudo ? inner(context, this.contested(row, pseudo)) : context;
+    return pseudo ? within(context, this.contested(row, pseudo)) : context;
   }
 
   /** What matches a target: the platform's rules, and the draft's. */
@@ -193,37 +143,28 @@ export class Solution {
     return [this.#matching.list(row, pseudo), this.#draft?.list(row, pseudo) ?? nothing];
   }
 
-  /** See `draftTargets`. Empty for a page without a draft. */
-  get draftTargets(): DraftTargets {
-    // Where container queries are answered the groups hang on the sizes, which other conditions do not share.
-    if (this.page.conditions.containers) return (this.#ownTargets ??= this.#groupTargets());
-    return (this.#workedOut.targets ??= this.#groupTargets());
+  /** See `draftTargets`. */
+  draftTargets(block: StyleBlock): readonly (readonly Target[])[] {
+    let groups = this.#targets.get(block);
+    if (!groups)
+      this.#targets.set(block, (groups = this.#draft ? this.#groupTargets(this.#draft, block) : []));
+    return groups;
   }
 
-  #groupTargets(): DraftTargets {
-    const groups = new Map<StyleBlock, Map<string, Target[]>>();
-    if (!this.#draft) return new Map();
-    const { pseudos } = this.#draft;
-    for (const element of this.page.elements) {
-      const row = element.index;
-      for (const pseudo of pseudos) {
-        const drafted = this.#draft.list(row, pseudo);
-        if (!drafted.applied.length) continue;
-        const target: Target = pseudo ? { element, pseudo } : element;
-        const list = this.#matching.list(row, pseudo);
-        const isAlone = this.#isContained(list, drafted) || (pseudo === '' && mayHaveOwn(this.page, row));
-        const own = isAlone ? row : -1;
-        const key = `${list.id} ${drafted.id} ${own} ${this.#flowSource(row)}`;
-        for (const { block } of drafted.applied) {
-          let ofBlock = groups.get(block);
-          if (!ofBlock) groups.set(block, (ofBlock = new Map()));
-          const alike = ofBlock.get(key);
-          if (alike) alike.push(target);
-          else ofBlock.set(key, [target]);
-        }
-      }
+  #groupTargets(draft: Matcher, block: StyleBlock): readonly (readonly Target[])[] {
+    const groups = new Map<string, Target[]>();
+    const { elements } = this.page;
+    for (const { row, pseudo } of matchedRows(draft, elements.length, block)) {
+      const element = elements[row];
+      const target: Target = pseudo ? { element, pseudo } : element;
+      const [list, drafted] = [this.#matching.list(row, pseudo), draft.list(row, pseudo)];
+      const isAlone = this.#isContained(list, drafted) || (pseudo === '' && mayHaveOwn(this.page, row));
+      const key = `${list.id} ${drafted.id} ${isAlone ? row : -1} ${this.#flowSource(row)}`;
+      const alike = groups.get(key);
+      if (alike) alike.push(target);
+      else groups.set(key, [target]);
     }
-    return new Map([...groups].map(([block, ofBlock]) => [block, [...ofBlock.values()]]));
+    return [...groups.values()];
   }
 
   #contestedIn(row: number, pseudo: string, flow: Flow): Contested {
@@ -250,25 +191,27 @@ export class Solution {
       }
       return contested;
     }
-    let byLists = this.#shared.get(flow);
-    if (!byLists) this.#shared.set(flow, (byLists = new Map()));
-    const key = list.id * 0x100000 + drafted.id + 1;
-    let contested = byLists.get(key);
-    if (!contested) byLists.set(key, (contested = this.#likeElsewhere(list, drafted, flow)));
+    const byDraft = inner(inner(this.#shared, flow), list);
+    let contested = byDraft.get(drafted);
+    if (!contested) byDraft.set(drafted, (contested = this.#likeElsewhere(list, drafted, flow)));
     return contested;
   }
 
   /** Pages on which the same conditions hold around these rules share the contest. */
   #likeElsewhere(list: MatchList, drafted: MatchList, flow: Flow): Contested {
-    let key = `${list.id} ${drafted.id} ${flowKey(flow)} `;
+    let key = `${flowKey(flow)} `;
     for (const { applied } of [list, drafted]) {
       for (const { block, owner } of applied)
         if (block.condition > 0 && owner !== 'browser')
           key += this.page.isActive(block.condition) ? '1' : '0';
     }
     const { contests } = this.#workedOut;
-    let contested = contests.get(key);
-    if (!contested) contests.set(key, (contested = this.#contest(list, drafted, undefined, flow)));
+    let byDraft = contests.get(list);
+    if (!byDraft) contests.set(list, (byDraft = new WeakMap()));
+    let byKey = byDraft.get(drafted);
+    if (!byKey) byDraft.set(drafted, (byKey = new Map()));
+    let contested = byKey.get(key);
+    if (!contested) byKey.set(key, (contested = this.#contest(list, drafted, undefined, flow)));
     return contested;
   }
 
@@ -317,7 +260,7 @@ export class Solution {
   };
 
   #claimsOf(applied: Applied): Claims {
-    const store = applied.owner === 'draft' ? this.#workedOut.claims : this.#platformClaims;
+    const store = this.#workedOut.claims;
     let claims = store.get(applied);
     if (!claims) {
       const expanded = this.#capture.expander.expand(applied.block, this.page, applied.owner === 'browser');
@@ -424,9 +367,10 @@ export class Solution {
   }
 }
 
-function inner(context: Context, contested: Contested): Context {
-  let found = context.inside.get(contested);
-  if (!found) context.inside.set(contested, (found = { inside: new Map() }));
+/** The map in a map. */
+function inner<K, L, V>(maps: Map<K, Map<L, V>>, key: K): Map<L, V> {
+  let found = maps.get(key);
+  if (!found) maps.set(key, (found = new Map()));
   return found;
 }
 

@@ -1,5 +1,5 @@
 import { ownParts, partsSeen, slotsOf, type Tree } from '../selector/index.js';
-import { listAt, type Applied, type Branch, type Matcher, type MatchList } from './match-list.js';
+import { listAt, listOf, type Applied, type Branch, type Matcher, type MatchList } from './match-list.js';
 import type { Matching } from './matching.js';
 
 /**
@@ -12,7 +12,6 @@ export class TreeMatching implements Matcher {
   readonly #root: Branch = { next: new Map() };
   /** What is of one tree alone, as it is numbered here. */
   readonly #same = new Map<MatchList, MatchList>();
-  #count = 0;
 
   constructor(
     private readonly tree: Tree,
@@ -40,7 +39,7 @@ export class TreeMatching implements Matcher {
   }
 
   #listOf(applied: readonly Applied[]): MatchList {
-    return (listAt(this.#root, applied).list ??= { id: this.#count++, applied });
+    return listOf(listAt(this.#root, applied), applied);
   }
 
   #reaching(row: number, pseudo: string): Applied[] {

@@ -143,7 +143,7 @@ class Rules {
     for (const held of [[], ...sets]) {
       const view = held.length ? page.under({ held: [...page.conditions.held, ...held] }) : page;
       const own = block.selectors.length === 1 ? block : undefined;
-      for (const target of own ? matchedBy(view, own) : (draftTargets(view).get(block) ?? []).flat())
+      for (const target of own ? matchedBy(view, own) : draftTargets(view, block).flat())
         found.set(`${elementOf(target).index}${pseudoOf(target)}`, target);
     }
     return [...found.values()];

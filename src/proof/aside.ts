@@ -59,8 +59,11 @@ function bareOf(block: StyleBlock): string {
 const piecesOf = (selector: string) => bare(selector).split(',');
 
 /** Panels may put something in front. */
-const isNamed = (selector: string, names: ReadonlySet<string>) =>
-  names.has(selector) || [...names].some((name) => selector.endsWith(name));
+function isNamed(selector: string, names: ReadonlySet<string>): boolean {
+  // A selector has fewer ends than a long draft has names.
+  for (let from = 0; from < selector.length; from++) if (names.has(selector.slice(from))) return true;
+  return false;
+}
 
 /** The blocks that say what is wanted; none where too little of it is there. */
 function pastedBlocks(own: readonly Part[], wanted: readonly Part[]): Set<StyleBlock> {

@@ -40,7 +40,7 @@ export function claimsAbout(page: Page, draft: string): Claim[] {
   const lines = new Lines(draft);
   return laid.overlay!.styles.blocks.flatMap((block) => {
     if (!laid.isActive(block.condition)) return [];
-    const targets = (draftTargets(laid).get(block) ?? []).flat().slice(0, mostTargets);
+    const targets = draftTargets(laid, block).flat().slice(0, mostTargets);
     return block.declarations.flatMap(({ property, value, start }) =>
       laid.grammar.check(property, value)
         ? []

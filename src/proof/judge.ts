@@ -81,7 +81,7 @@ function judgeByWhatIsRead(
   const views = new Set(sightings.map(({ look }) => look.view.tree));
   const matches = [...views].some((tree) => {
     const { look } = sightings.find((one) => one.look.view.tree === tree)!;
-    return (draftTargets(look.view).get(block)?.length ?? 0) > 0;
+    return draftTargets(look.view, block).length > 0;
   });
   if (!matches) return matchesNothing(laid, drafted, remedies);
   const awake = sightings.filter(({ isAsleep }) => !isAsleep);

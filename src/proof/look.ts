@@ -78,7 +78,7 @@ export class Looking {
     const seen: Seen = { counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] };
     const isAsleep = !view.isActive(block.condition);
     if (!isAsleep) {
-      const groups = draftTargets(view).get(block) ?? [];
+      const groups = draftTargets(view, block);
       let without: Question['without'] | undefined;
       const leftOut: Question['without'] = (target, longhand) =>
         (without ??= computedWithout(view, this.declaration, groups.flat()))(target, longhand);

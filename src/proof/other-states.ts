@@ -2,6 +2,7 @@ import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
+import { dependenciesOf } from './dependencies.js';
 import { statesOf, type RuleStates } from './states.js';
 
 /** States in which the browser's own sheet looks different (HTML Standard §15.3). */
@@ -37,22 +38,26 @@ export class OtherStates {
   constructor(private readonly laid: Page) {}
 
   /**
-   * The states under which another rule sets what a declaration sets or a variable that it reads, on what it matches or,
+   * The states under which another rule sets what a declaration sets, or what its value is made of, on what it matches or,
    * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; [] for most.
    */
   beside(block: StyleBlock, { property, value }: WrittenDeclaration): OtherState[] {
     if (this.#looked > mostInAll) return [];
     this.#byLonghand ??= this.#file();
     const read = variablesIn(value);
-    const rows = this.#rowsOf(block, read.length > 0 || longhandsOf(property).some(isInherited));
+    const own = physicalOf(property);
+    const names = [...new Set([...own, ...read, ...own.flatMap(dependenciesOf)])];
+    const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
     const rules = new Set<StyleBlock>();
-    const names = [...physicalOf(property), ...read];
     for (const longhand of names)
       for (const rule of this.#byLonghand.get(longhand) ?? [])
         if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
     const sets = new Map<string, OtherState>();
-    const own = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
-    if (own) sets.set(own.state, { held: this.#onTargets(block, own.state), words: [own.state] });
+    const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
+    if (browsers) {
+      const { state } = browsers;
+      sets.set(state, { held: this.#onTargets(block, state), words: [state] });
+    }
     for (const rule of rules) {
       const { sets: ways, words } = this.#statesFor(rule);
       for (const held of ways)
@@ -83,7 +88,7 @@ export class OtherStates {
 
   /** What a rule matches, each once; a rule that matches in a state only is looked at where that state would be. */
   #matchedBy(block: StyleBlock): PageElement[] {
-    const matched = (draftTargets(this.laid).get(block) ?? []).flat().map(elementOf);
+    const matched = draftTargets(this.laid, block).flat().map(elementOf);
     const carriers = matched.length
       ? []
       : this.#statesFor(block).sets.flatMap((held) => held.flatMap(({ element }) => element ?? []));

@@ -1,7 +1,13 @@
-import { conditionsAround, draftTargets, type ConditionsAround } from '../cascade/index.js';
+import {
+  conditionsAround,
+  draftTargets,
+  type ConditionsAround,
+  type ConditionsByLonghand,
+} from '../cascade/index.js';
 import type { HeldLooks, Look, Page, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
+import { dependenciesOf } from './dependencies.js';
 
 const usual = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
 
@@ -63,16 +69,18 @@ export class RelevantLooks {
       ...registered.map(({ condition }) => condition),
     ]);
     const { own, above, always } = this.#aroundOf(view, block);
-    const add = (more: ReadonlySet<number> | undefined) => more?.forEach((number) => numbers.add(number));
-    add(always);
+    const add = (lists: readonly ConditionsByLonghand[], name: string) => {
+      for (const byLonghand of lists) byLonghand.get(name)?.forEach((number) => numbers.add(number));
+    };
+    for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
     for (const longhand of longhandsOf(property)) {
       const name = usual.get(longhand) ?? longhand;
-      add(own.get(name));
-      if (isHandedDown || isInherited(name)) add(above.get(name));
+      add(own, name);
+      if (isHandedDown || isInherited(name)) add(above, name);
       for (const other of dependenciesOf(name)) {
-        add(own.get(other));
-        add(above.get(other));
+        add(own, other);
+        add(above, other);
       }
     }
     return numbers;
@@ -95,40 +103,22 @@ interface Around extends ConditionsAround {
 /** What any property's value may hang on: variables, animations, and which side is the start. */
 const usedEverywhere = /^(direction|writing-mode|animation-.*|--.*)$/;
 
-const boxKinds = ['display', 'position', 'float'];
-/** Longhands of which keywords alone are the values. */
-const wordsOnly =
-  /^(display|position|float|clear|visibility|direction|writing-mode|cursor|box-sizing|overflow-[xy]|white-space-collapse|text-(align|transform|wrap-mode|decoration-(line|style))|font-(style|weight|family)|list-style-(type|position)|border-.*-style|(flex|grid-auto)-(direction|flow|wrap)|(align|justify)-.*|pointer-events|object-fit)$/;
-
-const dependencies = new Map<string, readonly string[]>();
-
-/** Which other longhands a longhand's computed value may take something from (CSS Cascade 5 §4.4), on a box or above it. */
-function dependenciesOf(longhand: string): readonly string[] {
-  let found = dependencies.get(longhand);
-  if (!found) dependencies.set(longhand, (found = workedOutFor(longhand)));
-  return found;
-}
-
-function workedOutFor(longhand: string): readonly string[] {
-  const found: string[] = [];
-  const isColour = /color$/.test(longhand);
-  // Lengths in em; colours by the current one.
-  if (!isColour && !wordsOnly.test(longhand)) found.push('font-size');
-  if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand)) found.push('color');
-  if (/^(display|float|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
-  if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
-  if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
-    found.push(longhand.replace('width', 'style'));
-  return found;
-}
-
 function aroundOf(view: Page, block: StyleBlock): Around {
-  const around = conditionsAround(view, (draftTargets(view).get(block) ?? []).flat());
-  const always = new Set<number>();
-  for (const byLonghand of [around.own, around.above])
-    for (const [longhand, numbers] of byLonghand)
-      if (usedEverywhere.test(longhand)) for (const number of numbers) always.add(number);
-  return { ...around, always };
+  const around = conditionsAround(view, draftTargets(view, block).flat());
+  return { ...around, always: new Set([...around.own, ...around.above].flatMap(alwaysIn)) };
+}
+
+const everywhere = new WeakMap<ConditionsByLonghand, readonly number[]>();
+
+function alwaysIn(byLonghand: ConditionsByLonghand): readonly number[] {
+  let found = everywhere.get(byLonghand);
+  if (!found) {
+    found = [...byLonghand].flatMap(([longhand, numbers]) =>
+      usedEverywhere.test(longhand) ? [...numbers] : [],
+    );
+    everywhere.set(byLonghand, found);
+  }
+  return found;
 }
 
 /** Looks that show the same: the first of them, and their stretch of widths, CSS px. */

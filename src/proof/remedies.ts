@@ -57,7 +57,7 @@ export class Remedies {
     const place = this.laid.overlay!.place;
     const needs: Requirement[] = [];
     for (const { view } of awake.map(({ look }) => look)) {
-      for (const [target] of draftTargets(view).get(block) ?? [])
+      for (const [target] of draftTargets(view, block))
         for (const longhand of longhandsOf(declaration.property))
           needs.push(requirementFor(view.bare, target, longhand, place));
     }
@@ -90,7 +90,7 @@ export class Remedies {
   ): string | undefined {
     if (awake.some(({ look }) => look.view.conditions.held.length > this.laid.conditions.held.length))
       return undefined;
-    const at = (draftTargets(this.laid).get(block) ?? []).flat();
+    const at = draftTargets(this.laid, block).flat();
     if (at.length === 0 || at.length > mostNamed) return undefined;
     try {
       const wish = { at, set: { [property]: value }, panel: { place: this.laid.overlay!.place } };
@@ -120,7 +120,7 @@ export class Remedies {
     if (!block) return false;
     return awake.slice(0, 12).every(({ look }) => {
       const view = tried.under(look.view.conditions);
-      return (draftTargets(view).get(block) ?? []).every(([target]) =>
+      return draftTargets(view, block).every(([target]) =>
         longhandsOf(property).every(
           (longhand) =>
             standingCandidates(view, target, longhand)[0]?.declaration.sheet === tried.overlay!.sheet,

@@ -1,0 +1,26 @@
+const boxKinds = ['display', 'position', 'float'];
+/** Longhands of which keywords alone are the values. */
+const wordsOnly =
+  /^(display|position|float|clear|visibility|direction|writing-mode|cursor|box-sizing|overflow-[xy]|white-space-collapse|text-(align|transform|wrap-mode|decoration-(line|style))|font-(style|weight|family)|list-style-(type|position)|border-.*-style|(flex|grid-auto)-(direction|flow|wrap)|(align|justify)-.*|pointer-events|object-fit)$/;
+
+const dependencies = new Map<string, readonly string[]>();
+
+/** Which other longhands a longhand's computed value may take something from (CSS Cascade 5 §4.4), on a box or above it. */
+export function dependenciesOf(longhand: string): readonly string[] {
+  let found = dependencies.get(longhand);
+  if (!found) dependencies.set(longhand, (found = workedOutFor(longhand)));
+  return found;
+}
+
+function workedOutFor(longhand: string): readonly string[] {
+  const found: string[] = [];
+  const isColour = /color$/.test(longhand);
+  // Lengths in em; colours by the current one.
+  if (!isColour && !wordsOnly.test(longhand)) found.push('font-size');
+  if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand)) found.push('color');
+  if (/^(display|float|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
+  if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
+  if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
+    found.push(longhand.replace('width', 'style'));
+  return found;
+}
