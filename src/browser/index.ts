@@ -9,7 +9,7 @@ export {
   type ToRoom,
   type WhatIf,
 } from './messages.js';
-export { liveElements } from './own.js';
+export { knowClosed, liveElements } from './own.js';
 export { markupWithShadows, readDocument } from './read-document.js';
 export { saveCapture, type CaptureFile } from './save-capture.js';
 export { enterStage, type Stage, type StageEvents } from './stage.js';

@@ -19,23 +19,35 @@ export function isOwnSheet(sheet: CSSStyleSheet): boolean {
   return ownSheets.has(sheet) || (sheet.ownerNode as Element | null)?.closest?.(`[${ownMark}]`) != null;
 }
 
+const closedRoots = new WeakMap<Element, ShadowRoot>();
+
+/** From now on a closed shadow tree is read like an open one; only what drives the browser can hand it over. */
+export const knowClosed = (root: ShadowRoot): void => void closedRoots.set(root.host, root);
+
+/** An element's shadow tree, where it may be looked into; null without one. */
+export const shadowOf = (element: Element): ShadowRoot | null =>
+  element.shadowRoot ?? closedRoots.get(element) ?? null;
+
 /**
- * All elements in document order, and behind them those of each open shadow tree in the order of their hosts; Yelto's own
- * left out.
+ * All elements in document order, and behind them those of each shadow tree that may be looked into, in the order of their
+ * hosts; Yelto's own left out.
  */
 export function liveElements(document: Document): Element[] {
   const elements = elementsOf(document);
   // The list grows while it is walked: trees in trees.
-  for (const { shadowRoot } of elements) if (shadowRoot) elements.push(...elementsOf(shadowRoot));
+  for (const element of elements) {
+    const root = shadowOf(element);
+    if (root) elements.push(...elementsOf(root));
+  }
   return elements;
 }
 
 const elementsOf = (root: Document | ShadowRoot): Element[] =>
   [...root.querySelectorAll('*')].filter((element) => !element.closest(`[${ownMark}]`));
 
-/** The open shadow trees of a document, in the order of their hosts. */
+/** The shadow trees of a document that may be looked into, in the order of their hosts. */
 export const liveShadows = (document: Document): ShadowRoot[] =>
-  liveElements(document).flatMap(({ shadowRoot }) => shadowRoot ?? []);
+  liveElements(document).flatMap((element) => shadowOf(element) ?? []);
 
 /** What encloses an element; of the topmost in a shadow tree its host. */
 export function elementAbove(element: Element): Element | null {

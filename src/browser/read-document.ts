@@ -35,7 +35,7 @@ export async function readDocument(
 }
 
 /**
- * The markup of a document as it stands, its open shadow trees written as declared ones (HTML Standard §8.5.4);
+ * The markup of a document as it stands, its shadow trees written as declared ones (HTML Standard §8.5.4);
  * undefined where it has none.
  */
 export function markupWithShadows(document: Document): string | undefined {

@@ -1,6 +1,6 @@
 import type { LiveNode, LiveTree } from '../page/index.js';
 import type { Originals } from './hold.js';
-import { heldMark, liveElements } from './own.js';
+import { heldMark, liveElements, shadowOf } from './own.js';
 
 const html = 'http://www.w3.org/1999/xhtml';
 
@@ -18,6 +18,24 @@ export function readTree(document: Document, originals?: Originals): LiveTree {
       // Text, and what XML marks as such.
       return child.nodeType === 3 || child.nodeType === 4 ? [child.nodeValue ?? ''] : [];
     });
+  const shadowIn = (element: Element) => {
+    const root = shadowOf(element);
+    if (!root) return {};
+    const isManual = root.slotAssignment === 'manual';
+    return {
+      shadow: contentOf(root.childNodes),
+      ...(root.mode === 'closed' ? { isClosed: true } : {}),
+      ...(isManual ? { assigned: assignedIn(root) } : {}),
+    };
+  };
+  const assignedIn = (root: ShadowRoot) =>
+    [...root.querySelectorAll('slot')].flatMap((slot) =>
+      slot.assignedNodes().map((node) => ({
+        slot: numbers.get(slot) ?? -1,
+        // A text has no number, but what stands in the slot gives way to it.
+        element: numbers.get(node as Element) ?? -1,
+      })),
+    );
   const nodes = elements.map((element): LiveNode => {
     const { localName, namespaceURI, attributes, childNodes, parentElement } = element;
     return {
@@ -27,7 +45,7 @@ export function readTree(document: Document, originals?: Originals): LiveTree {
       attributes: ownAttributes(attributes, originals?.get(element)),
       content: contentOf(childNodes),
       ...(isCustom(element) ? { isDefined: element.matches(':defined') } : {}),
-      ...(element.shadowRoot ? { shadow: contentOf(element.shadowRoot.childNodes) } : {}),
+      ...shadowIn(element),
     };
   });
   return { quirks: document.compatMode === 'BackCompat', nodes };

@@ -111,7 +111,7 @@ function componentsReport(page: Page, io: Io): string[] {
   if (components.length === 0) return [];
   const rows = components.map(({ tag, hosts, parts, variables }) => [
     paint.name(tag),
-    `${hosts.length}`,
+    `${hosts.length}${hosts.some(({ isClosed }) => isClosed) ? ', closed to scripts' : ''}`,
     parts.length ? `parts: ${parts.join(', ')}` : 'no parts',
     variables.length
       ? `reads ${variables.map(({ name, isSet }) => `${name}${isSet ? '' : ' (nobody sets it)'}`).join(', ')}`

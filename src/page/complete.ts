@@ -49,6 +49,7 @@ function areAlike({ elements: one, tree }: Markup, { elements: other, tree: live
         element.parent?.index === parent?.index &&
         element.host?.index === other[i].host?.index &&
         isDefined &&
+        tree.flatParent[i] === live.flatParent[i] &&
         element.ownText === ownText &&
         element.attributes.size === attributes.size &&
         [...attributes].every(([name, value]) => element.attributes.get(name) === value)

@@ -23,6 +23,8 @@ export class PageElement {
   readonly host: PageElement | null;
   /** The topmost elements of its own shadow tree, in order; undefined without one that can be read. */
   readonly shadow?: readonly PageElement[];
+  /** Whether that tree is closed to the page's scripts; parts, variables and inheritance reach in all the same. */
+  readonly isClosed: boolean;
   readonly #texts: readonly (string | PageElement)[];
   readonly #slots: ReadonlyMap<PageElement, PageElement>;
 
@@ -43,6 +45,7 @@ export class PageElement {
     this.place = made.place;
     this.host = made.host;
     this.shadow = made.shadow;
+    this.isClosed = made.isClosed;
     this.#texts = made.texts;
     this.#slots = made.slots;
   }

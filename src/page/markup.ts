@@ -63,8 +63,10 @@ export function parseMarkup(name: string, source: string): Markup {
 
 /** The same from a document's tree, as it stands. */
 export function markupOf({ quirks, nodes }: LiveTree): Markup {
-  const made = nodes.map(({ tag, namespace = htmlNamespace, attributes, isDefined }) => ({
+  const made = nodes.map(({ tag, namespace = htmlNamespace, attributes, isDefined, isClosed, assigned }) => ({
     isDefined,
+    isClosed,
+    assigned,
     nodeName: tag,
     tagName: tag,
     namespaceURI: namespace,
@@ -159,7 +161,7 @@ function addElement(
     readonly texts: (string | PageElement)[];
   },
 ): PageElement {
-  const { inner } = shadowNodes(node);
+  const { inner, isClosed = false, assigned } = shadowNodes(node);
   const attributes = new Map(
     node.attrs.map((attr) => [attr.prefix ? `${attr.prefix}:${attr.name}` : attr.name, attr.value]),
   );
@@ -173,6 +175,7 @@ function addElement(
     attributes,
     ...around,
     shadow: inner && [],
+    isClosed,
     slots: growing.forest.slots,
     place: start
       ? { line: start.startLine, column: start.startCol, start: start.startOffset, end: start.endOffset }
@@ -180,6 +183,7 @@ function addElement(
   });
   growing.elements.push(element);
   if (inner) growing.forest.add(element, inner);
+  if (assigned) growing.forest.assign(element, assigned);
   const { isDefined = inner !== undefined } = node as { isDefined?: boolean };
   if (isDefined) growing.forest.define(element);
   growing.namespaces.push(node.namespaceURI);

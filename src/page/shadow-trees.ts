@@ -1,6 +1,7 @@
 import type { DefaultTreeAdapterTypes } from 'parse5';
 import { htmlNamespace, type Tree, type TreeRoot } from '../selector/index.js';
 import type { PageElement } from './element.js';
+import type { LiveNode } from './types.js';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
 type Element = DefaultTreeAdapterTypes.Element;
@@ -14,6 +15,13 @@ const usualHosts = new Set(
 interface Contents {
   readonly own: readonly Node[];
   readonly inner?: readonly Node[];
+  readonly isClosed?: boolean;
+  readonly assigned?: LiveNode['assigned'];
+}
+
+/** What only a live document says. */
+interface ReadNode extends Pick<LiveNode, 'isClosed' | 'assigned'> {
+  readonly shadowNodes?: readonly Node[];
 }
 
 /**
@@ -21,8 +29,8 @@ interface Contents {
  * shadowrootmode>` declares it (HTML Standard §13.2.6.4.4); the first one counts, a second stays a template.
  */
 export function shadowNodes(node: Element): Contents {
-  const live = (node as { shadowNodes?: readonly Node[] }).shadowNodes;
-  if (live) return { own: node.childNodes, inner: live };
+  const { shadowNodes: live, isClosed, assigned } = node as ReadNode;
+  if (live) return { own: node.childNodes, inner: live, isClosed, assigned };
   const isHost =
     node.namespaceURI === htmlNamespace && (node.tagName.includes('-') || usualHosts.has(node.tagName));
   const template = isHost ? node.childNodes.find(isDeclaration) : undefined;
@@ -30,17 +38,14 @@ export function shadowNodes(node: Element): Contents {
   return {
     own: node.childNodes.filter((child) => child !== template),
     inner: (template as DefaultTreeAdapterTypes.Template).content.childNodes,
+    isClosed: modeOf(template)?.toLowerCase() === 'closed',
   };
 }
 
-function isDeclaration(node: Node): boolean {
-  return (
-    node.nodeName === 'template' &&
-    (node as Element).attrs.some(
-      ({ name, value }) => name === 'shadowrootmode' && /^(open|closed)$/i.test(value),
-    )
-  );
-}
+const modeOf = (node: Node) => (node as Element).attrs.find(({ name }) => name === 'shadowrootmode')?.value;
+
+const isDeclaration = (node: Node) =>
+  node.nodeName === 'template' && /^(open|closed)$/i.test(modeOf(node) ?? '');
 
 /** The trees of a document while they grow: its own, and each shadow tree behind those before it. */
 export class Forest {
@@ -49,6 +54,7 @@ export class Forest {
   /** Slots that show something of outside in place of what stands in them. */
   readonly #isFilled = new Set<PageElement>();
   readonly #defined = new Set<number>();
+  readonly #assigned = new Map<PageElement, NonNullable<LiveNode['assigned']>>();
   readonly #waiting: { readonly host: PageElement; readonly nodes: readonly Node[] }[] = [];
   readonly #roots: TreeRoot[] = [];
   readonly #numbers = new Map<number, number>();
@@ -57,6 +63,15 @@ export class Forest {
   /** A shadow tree to be grown. */
   add(host: PageElement, nodes: readonly Node[]): void {
     this.#waiting.push({ host, nodes });
+  }
+
+  /** What scripts gave to the slots of a tree, by number. */
+  assign(host: PageElement, given: NonNullable<LiveNode['assigned']>): void {
+    this.#assigned.set(host, given);
+  }
+
+  assignedIn(host: PageElement): LiveNode['assigned'] {
+    return this.#assigned.get(host);
   }
 
   /** A custom element that a script has defined. */
@@ -113,7 +128,7 @@ export class Forest {
   }
 }
 
-/** Gives each child of a host its slot, by name (DOM §4.2.2.4): of several of one name the first in the tree. */
+/** Gives each child of a host its slot (DOM §4.2.2.4): as scripts said, or by name, of several the first in the tree. */
 export function assignSlots({
   elements,
   hasText,
@@ -125,6 +140,12 @@ export function assignSlots({
 }): void {
   for (const host of elements) {
     if (!host.shadow) continue;
+    const assigned = forest.assignedIn(host);
+    for (const { slot, element } of assigned ?? []) {
+      if (element >= 0) forest.slots.set(elements[element], elements[slot]);
+      forest.fill(elements[slot]);
+    }
+    if (assigned) continue;
     const slots = slotsIn(host.shadow);
     for (const child of host.children) {
       const slot = slots.get(child.attributes.get('slot') ?? '');

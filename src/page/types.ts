@@ -35,8 +35,15 @@ export interface LiveNode {
   readonly content: readonly (string | number)[];
   /** Of a custom element: whether a script has defined it. */
   readonly isDefined?: boolean;
-  /** Texts and topmost elements of its shadow tree, where it has one that scripts may see. */
+  /** Texts and topmost elements of its shadow tree, where it has one that could be read. */
   readonly shadow?: readonly (string | number)[];
+  /** Whether that tree is closed to the page's scripts. Default false. */
+  readonly isClosed?: boolean;
+  /**
+   * Where scripts give each slot of that tree what it shows (`slotAssignment: 'manual'`, DOM §4.2.2.4): by number, −1 for a
+   * text. Undefined where the names of the slots decide.
+   */
+  readonly assigned?: readonly { readonly slot: number; readonly element: number }[];
 }
 
 /** A document's tree as data: scripts build what no markup can say. */

@@ -86,12 +86,12 @@ export class OtherStates {
     return false;
   }
 
-  /** What a rule matches, each once; a rule that matches in a state only is looked at where that state would be. */
+  /** What a rule matches, and what carries its own states, by which it may match more; each once. */
   #matchedBy(block: StyleBlock): PageElement[] {
     const matched = draftTargets(this.laid, block).flat().map(elementOf);
-    const carriers = matched.length
-      ? []
-      : this.#statesFor(block).sets.flatMap((held) => held.flatMap(({ element }) => element ?? []));
+    const carriers = this.#statesFor(block).sets.flatMap((held) =>
+      held.flatMap(({ element }) => element ?? []),
+    );
     return [...new Set([...matched, ...carriers])];
   }
 

@@ -314,6 +314,15 @@ test('a focus ring that a rule takes away while it is in focus is not needless',
   expect(outcomes('', '<a class="a" href="#">x</a>', '.a:focus { outline: none }')).toEqual(['wins']);
 });
 
+test('a ring is taken away where one selector of a list needs a state too', () => {
+  const body = '<p class="b">x</p><a class="a" href="#">y</a>';
+  expect(outcomes('', body, '.a:hover, .b { outline: none }')).toEqual(['wins']);
+  expect(outcomes('', body, '.a:visited, .b { outline: none }')).toEqual(['wins']);
+  expect(outcomes('', '<p class="b">x</p><p class="a">y</p>', '.a:hover, .b { outline: none }')).toEqual([
+    'needless',
+  ]);
+});
+
 test.each([
   ['<input type="checkbox" class="a">', '.a { overflow: hidden }', 'wins'],
   ['<input class="a">', '.a { overflow: hidden }', 'loses'],

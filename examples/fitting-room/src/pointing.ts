@@ -104,6 +104,6 @@ const rungOf = (element: PageElement, note: string): Rung => ({
 function insideOf({ tag, shadow, children, text }: PageElement): string {
   if (shadow) return 'a component: what it shows stands in a tree of its own';
   if (tag.includes('-') && children.length === 0 && text === '')
-    return 'a component that is empty or closed: no rule from outside reaches in';
+    return 'a component that is empty or closed: what it shows cannot be read from here; yelto survey reads it';
   return /^(iframe|frame)$/.test(tag) ? 'a frame: what is inside is another page' : '';
 }

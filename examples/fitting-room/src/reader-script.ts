@@ -1,2 +1,2 @@
 // What a driven browser runs in a page, to have it as data once its scripts are done.
-export { markupWithShadows, readDocument, whenStill } from 'yelto/browser';
+export { knowClosed, markupWithShadows, readDocument, whenStill } from 'yelto/browser';

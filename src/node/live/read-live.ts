@@ -80,7 +80,7 @@ async function readIn(
   );
   const source = { ...read, styles };
   const html =
-    ((await evaluateApart(session, `${reader}; yelto.markupWithShadows(document)`)) as string | undefined) ??
+    ((await readApart(session, reader, 'yelto.markupWithShadows(document)')) as string | undefined) ??
     (await tab.content());
   const readOne = async (href: string) => textOf(href, answers.get(href));
   return withUnread(withMarkup(source, html), (href) => collectSheets(href, href, readOne));
@@ -128,9 +128,9 @@ async function readStill(tab: Tab, session: CDPSession, reader: string): Promise
     try {
       await Promise.all([
         tab.waitForLoadState('networkidle', { timeout: limits.quiet }).catch(() => undefined),
-        evaluateApart(session, `${reader}; yelto.whenStill(document)`),
+        readApart(session, reader, 'yelto.whenStill(document)'),
       ]);
-      return (await evaluateApart(session, `${reader}; yelto.readDocument(document)`)) as PageSource;
+      return (await readApart(session, reader, 'yelto.readDocument(document)')) as PageSource;
     } catch (error) {
       // A document that was left meanwhile: its successor is read.
       if (left === 0 || !/context|navigat|closed/i.test((error as Error).message)) throw error;
@@ -139,12 +139,38 @@ async function readStill(tab: Tab, session: CDPSession, reader: string): Promise
   }
 }
 
-/** In a world of its own, where nothing that the page's scripts changed is in its way. */
-async function evaluateApart(session: CDPSession, expression: string): Promise<unknown> {
+/** In a world of its own, where nothing that the page's scripts changed is in its way, and closed trees are known. */
+async function readApart(session: CDPSession, reader: string, expression: string): Promise<unknown> {
   const { frameTree } = await session.send('Page.getFrameTree');
   const { executionContextId: contextId } = await session.send('Page.createIsolatedWorld', {
     frameId: frameTree.frame.id,
   });
+  await evaluateIn(session, contextId, reader);
+  for (const backendNodeId of await closedRoots(session)) {
+    const { object } = await session.send('DOM.resolveNode', {
+      backendNodeId,
+      executionContextId: contextId,
+    });
+    const { objectId } = object;
+    const functionDeclaration = 'function () { yelto.knowClosed(this) }';
+    await session.send('Runtime.callFunctionOn', { objectId, functionDeclaration });
+  }
+  return evaluateIn(session, contextId, expression);
+}
+
+/** Asked for as a flat list, for which no nesting of boxes is too deep. */
+async function closedRoots(session: CDPSession): Promise<number[]> {
+  await session.send('DOM.enable');
+  const { nodes } = await session.send('DOM.getFlattenedDocument', { depth: -1, pierce: true });
+  await session.send('DOM.disable');
+  return nodes.flatMap(({ shadowRoots = [] }) =>
+    shadowRoots.flatMap(({ shadowRootType, backendNodeId }) =>
+      shadowRootType === 'closed' ? [backendNodeId] : [],
+    ),
+  );
+}
+
+async function evaluateIn(session: CDPSession, contextId: number, expression: string): Promise<unknown> {
   const { result, exceptionDetails } = await session.send('Runtime.evaluate', {
     expression,
     contextId,
