@@ -48,7 +48,18 @@ const declared = (from: readonly string[]) =>
 
 const inner = fc.array(
   fc.tuple(
-    fc.constantFrom(':host', '.box', '.title', '.go', 'span', 'button', '::slotted(p)', '.box > .go', '*'),
+    fc.constantFrom(
+      ':host',
+      '.box',
+      '.title',
+      '.go',
+      '.go:hover',
+      'span',
+      'button',
+      '::slotted(p)',
+      '.box > .go',
+      '*',
+    ),
     fc.array(declared(['VALUE', 'var(--ll-a, VALUE)', 'var(--ll-b)', 'var(--ll-a)', 'inherit']), {
       minLength: 1,
       maxLength: 3,
@@ -65,6 +76,8 @@ const outer = fc.array(
       'body',
       'll-lender::part(go)',
       '::part(box)',
+      'll-lender:hover',
+      'll-lender::part(go):hover',
       '#one::part(box)',
       'main ll-lender',
     ),
@@ -88,6 +101,9 @@ const scene = fc.record({
   at: fc.constantFrom('.box', '.title', '.go'),
   wish: fc.constantFrom(...wishes),
   reach: fc.constantFrom('only' as const, 'alike' as const),
+  media: fc.constantFrom(undefined, undefined, '(min-width: 900px)', '(max-width: 900px)'),
+  /** What is hovered while the wish is to hold. */
+  hovered: fc.constantFrom('', '', 'target' as const, 'host' as const),
 });
 type Scene = typeof scene extends fc.Arbitrary<infer T> ? T : never;
 
@@ -99,19 +115,41 @@ function htmlOf({ inner: rules, outer: around, parts, isNested, exports }: Scene
   return `<!DOCTYPE html><html lang="en"><head><title>Alderbrook</title><style>${text(around)}</style>${more}</head><body><main>${first}</main><aside>${own('')}</aside></body></html>`;
 }
 
-/** A property of every element, deep, in the order of `page.elements`. */
-async function read(html: string, property: string): Promise<string[]> {
+interface Where {
+  readonly width: number;
+  /** Index of the element that the pointer is on; undefined where it is on nothing. */
+  readonly pointed?: number;
+}
+
+/** Runs in the page: every element, deep, in the order of `page.elements`. */
+function deepElements(): Element[] {
+  const elements = [...document.querySelectorAll('*')];
+  for (let i = 0; i < elements.length; i++)
+    elements.push(...(elements[i].shadowRoot?.querySelectorAll('*') ?? []));
+  return elements;
+}
+
+/** A property of each of them. */
+async function read(html: string, property: string, { width, pointed }: Where): Promise<string[]> {
+  await tab.setViewportSize({ width, height: 800 });
   await tab.goto('about:blank');
   await tab.route('http://page.test/', (route) => route.fulfill({ contentType: 'text/html', body: html }), {
     times: 1,
   });
   await tab.goto('http://page.test/');
-  return tab.evaluate((name) => {
-    const elements = [...document.querySelectorAll('*')];
-    for (let i = 0; i < elements.length; i++)
-      elements.push(...(elements[i].shadowRoot?.querySelectorAll('*') ?? []));
-    return elements.map((element) => getComputedStyle(element).getPropertyValue(name));
-  }, property);
+  await tab.evaluate(`globalThis.deepElements = ${deepElements.toString()}`);
+  await tab.mouse.move(width - 1, 799);
+  if (pointed !== undefined) {
+    const spot = await tab.evaluate((index) => {
+      const { x, y } = deepElements()[index].getBoundingClientRect();
+      return { x: x + 1, y: y + 1 };
+    }, pointed);
+    await tab.mouse.move(spot.x, spot.y);
+  }
+  return tab.evaluate(
+    (name) => deepElements().map((element) => getComputedStyle(element).getPropertyValue(name)),
+    property,
+  );
 }
 
 const isWithin = (box: PageElement, one: PageElement | null): boolean =>
@@ -122,27 +160,48 @@ test(`wishes inside components, seed ${seed}`, async () => {
   await fc.assert(
     fc.asyncProperty(scene, async (made) => {
       const [property, value] = made.wish;
+      const { media, hovered } = made;
       // The added sheet stands last in the head in both, so that elements keep their numbers.
       const page = parsePage({ name: 'page', html: htmlOf(made, '<style>/**/</style>') });
       const [target] = page.elements.filter(
         (one) => one.host?.tag === 'll-lender' && one.classes[0] === made.at.slice(1),
       );
-      const override = writeOverride(page, { at: [target], set: { [property]: value }, reach: made.reach });
-      const before = await read(htmlOf(made, '<style>/**/</style>'), property);
+      // A width at which the media query holds, and one at which it does not.
+      const [wide, narrow] = media?.includes('max') ? [800, 1280] : [1280, 800];
+      const there = { width: wide, pointed: hovered ? target.index : undefined };
+      let host = target.host!;
+      while (host.host) ({ host } = host as { host: PageElement });
+      const held = hovered && [{ element: hovered === 'host' ? host : target, state: ':hover' }];
+      const override = writeOverride(page.under({ width: wide }), {
+        at: [target],
+        set: { [property]: value },
+        reach: made.reach,
+        media,
+        held: held || undefined,
+      });
+      const readWith = (css: string, where: Where) =>
+        read(htmlOf(made, `<style>${css}</style>`), property, where);
+      const before = await readWith('/**/', there);
       if (override.css === '') {
         seen.none++;
-        for (const rule of plausible(target, property, value)) {
-          const after = await read(htmlOf(made, `<style>${rule}</style>`), property);
+        for (const rule of plausible(target, property, value, hovered)) {
+          const after = await readWith(rule, there);
           expect(`${rule} → ${after[target.index]}`).not.toBe(`${rule} → ${value}`);
         }
         return;
       }
-      const after = await read(htmlOf(made, `<style>${override.css}</style>`), property);
+      const after = await readWith(override.css, there);
       expect(after[target.index]).toBe(value);
       const changed = page.elements.filter(({ index }) => before[index] !== after[index]);
       const isPart = override.selector.includes('::part(');
       seen[isPart ? 'part' : override.css.includes('--') ? 'variable' : 'inherit']++;
-      if (!isPart) return;
+      // Only then, and only there.
+      const elsewhere = [
+        ...(media ? [{ ...there, width: narrow }] : []),
+        ...(hovered ? [{ ...there, pointed: undefined }] : []),
+      ];
+      for (const where of elsewhere)
+        expect(await readWith(override.css, where)).toEqual(await readWith('/**/', where));
       const reached = new Set(override.matched);
       for (const one of changed) expect([...reached].some((box) => isWithin(box, one))).toBe(true);
       expect(override.matched.some((box) => isWithin(box, target))).toBe(true);
@@ -155,7 +214,8 @@ test(`wishes inside components, seed ${seed}`, async () => {
 }, 3_600_000);
 
 /** What someone may try who does not know. */
-function plausible(target: PageElement, property: string, value: string): string[] {
+function plausible(target: PageElement, property: string, value: string, hovered: string): string[] {
+  if (hovered) return plausibleWhile(target, hovered === 'host', property, value);
   const name = `.${target.classes[0]}`;
   const said = `{ ${property}: ${value} !important }`;
   const parts = ['box', 'go', 'title'];
@@ -177,4 +237,26 @@ function plausible(target: PageElement, property: string, value: string): string
     ),
     `html, body, main, x-frame, ll-lender ${said}`,
   ];
+}
+
+/** The same for while the pointer is there; a part around it would be in that state with the pointer beside it too. */
+function plausibleWhile(target: PageElement, isHost: boolean, property: string, value: string): string[] {
+  const said = `{ ${property}: ${value} !important }`;
+  const parts = isHost
+    ? ['box', 'go', 'title']
+    : (target.attributes.get('part') ?? '').split(' ').filter(Boolean);
+  return ['ll-lender', '#one', 'x-frame'].flatMap((host) => [
+    ...parts.map((one) =>
+      isHost ? `${host}:hover::part(${one}) ${said}` : `${host}::part(${one}):hover ${said}`,
+    ),
+    ...(isHost
+      ? [
+          `${host}:hover ${said}`,
+          `${host}:hover .title ${said}`,
+          ...(property === 'border-top-color'
+            ? []
+            : [`${host}:hover { --ll-a: ${value}; --ll-b: ${value} }`]),
+        ]
+      : [`${host} .go:hover ${said}`, `.go:hover ${said}`]),
+  ]);
 }

@@ -13,13 +13,16 @@ import { looksAt, type DraftPlace, type Page, type PageElement } from '../page/i
 import { partsSeen, specificityOf } from '../selector/index.js';
 import { count, list } from '../text/index.js';
 import { isInherited, longhandsOf } from '../value/index.js';
+import { elsewhereWarnings } from './elsewhere.js';
 import { needsOf } from './needs.js';
 import { ruleText } from './rule-text.js';
-import type { Alternative, Override, Wish } from './types.js';
+import type { Alternative, Elsewhere, Override, Wish } from './types.js';
 
 /** A way from a page's sheet to something inside a component. */
 interface Door {
   readonly selector: string;
+  /** The same without states and pseudo-elements of parts. */
+  readonly reaches: string;
   readonly css: string;
   /** What it is, for one who may choose it. */
   readonly about: string;
@@ -39,31 +42,55 @@ export type SelectorFor = (
  * variable that the component reads for the value, or inheritance from its host. Without a door there is no rule, and the
  * warnings tell what the component offers.
  */
-export function writeThroughDoor(
-  page: Page,
-  targets: readonly Target[],
-  wish: Wish,
-  find: SelectorFor,
-): Override {
+export function writeThroughDoor({ page, targets, wish, find, ...asked }: ThroughDoor): Override {
   const hosts = [...new Set(targets.map(outermostHost))];
   const place = wish.panel?.place ?? 'unknown';
   const needs = needsOf(page, targets, wish.set, place);
   const found = find(hosts, 0);
   // `::part()` itself weighs as one type.
   const strong = needs.strength > 1 ? find(hosts, needs.strength - 1) : found;
-  const around: Around = { page, targets, wish, hosts, selector: strong.selector };
+  const { ownState, others } = asked;
+  const around: Around = { page, targets, wish, hosts, selector: strong.selector, ownState };
   const onHosts = { ...around, selector: strengthOnHosts(around, find) };
-  const doors = [
-    ...partDoors(around, needs.important),
-    ...variableDoor(onHosts),
-    ...inheritDoors(onHosts, []),
-    ...inheritDoors(onHosts, Object.keys(wish.set)),
-  ].filter((door) => isProven(around, door.css));
+  const tried = asked.isUnsayable
+    ? []
+    : [
+        ...partDoors(around, needs.important),
+        // What a part is in, nothing around it can be told by.
+        ...(ownState
+          ? []
+          : [
+              ...variableDoor(onHosts),
+              ...inheritDoors(onHosts, []),
+              ...inheritDoors(onHosts, Object.keys(wish.set)),
+            ]),
+      ];
+  const missedBy = (css: string) =>
+    others.map((other) => other.targets.filter((one) => !isProven({ ...other, targets: [one], wish }, css)));
+  // The cheapest of those that miss least on other pages.
+  const doors = tried
+    .filter(({ css }) => isProven(around, css))
+    .map((door) => ({ ...door, missed: missedBy(door.css) }))
+    .sort((a, b) => a.missed.flat().length - b.missed.flat().length);
   const [door] = doors;
-  if (!door) return noDoor(page, targets, hosts, needs.hopeless);
+  if (!door) return noDoor(page, targets, hosts, asked.isUnsayable ? unsayable : needs.hopeless);
   // What encloses a target is how the rule comes in.
-  const enclosing = new Set(targets.flatMap((target) => [...upFrom(elementOf(target))]));
-  const spill = door.matched.filter((element) => !enclosing.has(element));
+  const notAround = (matched: readonly PageElement[], some: readonly Target[]) => {
+    const enclosing = new Set(some.flatMap((target) => [...upFrom(elementOf(target))]));
+    return matched.filter((element) => !enclosing.has(element));
+  };
+  const spill = notAround(door.matched, targets);
+  const elsewhere = others.map((other, i): Elsewhere => {
+    const matched = other.page.select(door.reaches);
+    const missed = door.missed[i].map(elementOf);
+    const isAlike = wish.reach === 'alike';
+    return {
+      page: other.page.name,
+      matched,
+      spill: isAlike ? notAround(matched, other.targets) : [],
+      missed,
+    };
+  });
   const alternatives = doors.slice(1).map(({ selector, about }): Alternative => ({
     selector,
     specificity: specificityOf(selector),
@@ -79,9 +106,10 @@ export function writeThroughDoor(
     hooks: found.hooks,
     beats: needs.beats,
     alternatives,
-    elsewhere: [],
+    elsewhere,
     instead: [],
     warnings: [
+      ...elsewhere.flatMap((one) => elsewhereWarnings(one, wish)),
       ...door.changes,
       ...(spill.length ? [`It also matches ${count(spill.length, 'element')} that nobody asked for.`] : []),
     ],
@@ -104,10 +132,34 @@ function strengthOnHosts({ page, targets, wish, hosts }: Around, find: SelectorF
   return find(hosts, needsOf(page, hosts, set, wish.panel?.place ?? 'unknown').strength).selector;
 }
 
-interface Around {
+const unsayable = [
+  'the state is one of something inside the component, of which no rule of a page can speak',
+];
+
+/** What is to be changed inside of components, and by whom it is reached. */
+interface ThroughDoor {
+  /** With the states held. */
   readonly page: Page;
   readonly targets: readonly Target[];
   readonly wish: Wish;
+  readonly find: SelectorFor;
+  /** The state of the targets themselves, as it stands behind `::part()`; '' for none. */
+  readonly ownState: string;
+  /** Whether the state is one that no rule of a page can speak of. */
+  readonly isUnsayable: boolean;
+  /** Further pages, with those of the kind there. */
+  readonly others: readonly Tried[];
+}
+
+/** Targets on a page. */
+interface Tried {
+  readonly page: Page;
+  readonly targets: readonly Target[];
+}
+
+interface Around extends Tried {
+  readonly wish: Wish;
+  readonly ownState: string;
   /** In the document, around the targets. */
   readonly hosts: readonly PageElement[];
   /** Of the hosts. */
@@ -121,11 +173,15 @@ function outermostHost(target: Target): PageElement {
 }
 
 /** `host::part(name)`, by the name that fewest others have. */
-function partDoors({ page, targets, wish, selector }: Around, important: readonly string[]): Door[] {
-  const pseudo = pseudoOf(targets[0]);
+function partDoors(
+  { page, targets, wish, selector, ownState }: Around,
+  important: readonly string[],
+): Door[] {
+  const behind = ownState + pseudoOf(targets[0]);
   return partSelectors(page, targets.map(elementOf), selector).map(({ text, matched }) => ({
-    selector: text + pseudo,
-    css: ruleText(text + pseudo, wish.set, important, wish.media),
+    selector: text + behind,
+    reaches: text,
+    css: ruleText(text + behind, wish.set, important, wish.media),
     about: 'by another part name',
     changes: [],
     important,
@@ -161,6 +217,7 @@ function variableDoor({ page, targets, wish, hosts, selector }: Around): Door[] 
   return [
     {
       selector,
+      reaches: selector,
       css: ruleText(selector, values, [], wish.media),
       about: `by the variable ${list(names)}`,
       changes: [readersWords(page, hosts[0], names)],
@@ -225,6 +282,7 @@ function inheritDoor(
 ): Door {
   return {
     selector,
+    reaches: selector,
     css: ruleText(selector, wish.set, important, wish.media),
     about: `by inheritance from ${from}`,
     changes: [`It is set on ${from} as a whole: what stands inside and says nothing itself changes too.`],
@@ -234,7 +292,7 @@ function inheritDoor(
 }
 
 /** Whether every target takes its value from the rule, wherever it is loaded and at every width. */
-function isProven({ page, targets, wish }: Around, css: string): boolean {
+function isProven({ page, targets, wish }: Tried & { readonly wish: Wish }, css: string): boolean {
   const place = wish.panel?.place ?? 'unknown';
   const places: readonly DraftPlace[] = place === 'unknown' ? ['before', 'after'] : [place];
   const front = wish.draft?.trim() ? `${wish.draft}\n` : '';
@@ -263,16 +321,17 @@ function comesFrom(
   const isOurs = (one: { sheet?: number; line: number } | undefined) =>
     one?.sheet === view.overlay!.sheet && one.line >= line;
   const [own] = standingCandidates(view, target, longhand);
+  const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (own) {
     if (isOurs(own.declaration)) return true;
-    const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
     if (above && isTakenOver(view, target, { value: own.declaration.value, longhand }))
       return comesFrom(view, above, { longhand, value, line });
     const name = variableFor(view, target, longhand);
     if (name === undefined || !isOurs(contest(view, target, name).entries[0]?.declaration)) return false;
     return fillVariables(view, target, `var(${name})`)?.trim() === value.trim();
   }
-  return isOurs(contest(view, target, longhand).entries[0]?.declaration);
+  // What nobody sets here is that of the box around.
+  return above !== null && isInherited(longhand) && comesFrom(view, above, { longhand, value, line });
 }
 
 function noDoor(

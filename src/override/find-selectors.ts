@@ -97,9 +97,14 @@ function listed(groups: readonly Found[][]): Found[] {
 /** The first held state and, for each element, who of its own line holds it, or which box holds who does. */
 function stateFor(page: Page, elements: readonly PageElement[], held: readonly Held[]): Goal['state'] {
   if (held.length === 0) return undefined;
-  const [{ selector, element, state }] = held;
+  const [{ state }] = held;
   const bare = page.under({ held: [] });
-  const holding = new Set(element ? [element] : bare.select(selector ?? ':root'));
+  // Several where all of a kind are in the state.
+  const holding = new Set(
+    held
+      .filter((one) => one.state === state)
+      .flatMap(({ selector, element }) => (element ? [element] : bare.select(selector ?? ':root'))),
+  );
   const holders = new Map<PageElement, PageElement>();
   const beside = new Map<PageElement, PageElement>();
   for (const one of elements) {

@@ -1,13 +1,15 @@
 import { alikeInContest, elementOf, standingCandidates, type Target } from '../cascade/index.js';
-import { looksAt, type DraftPlace, type Held, type Page } from '../page/index.js';
+import { looksAt, type DraftPlace, type Page } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
 import { mediaFault } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
 import { countedAt } from './counted.js';
-import { writeThroughDoor } from './doors.js';
+import { elsewhereWarnings } from './elsewhere.js';
 import { findSelectors } from './find-selectors.js';
+import { heldByKind, heldThere } from './held.js';
+import { writeInside } from './inside.js';
 import { rowsOf } from './masks.js';
 import { narrow } from './narrow.js';
 import { allNeeds, needsOf, type Needs } from './needs.js';
@@ -36,7 +38,7 @@ export function writeOverride(pages: Page | readonly Page[], wish: Wish): Overri
 
 /** `atLeast` is a packed specificity that the selector must have whatever it has to beat. */
 function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
-  if (asked.at.some((target) => elementOf(target).host)) return writeInside(all[0], asked);
+  if (asked.at.some((target) => elementOf(target).host)) return writeInside(all, asked, writeOne);
   const held = asked.held?.length ? heldByKind(all[0], asked) : undefined;
   const [page, ...others] = all.map((one, i) =>
     held ? one.under({ held: i ? heldThere(one, held) : held }) : one,
@@ -78,34 +80,6 @@ function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
     elsewhere,
     found: surestFirst(found, elsewhere),
   });
-}
-
-/** Targets in shadow trees are reached by what their components open; other pages are not looked at for them. */
-function writeInside(page: Page, asked: Wish): Override {
-  const isInside = (target: Target) => elementOf(target).host !== null;
-  if (!asked.at.every(isInside))
-    throw new YeltoError('Some of the targets stand inside a component, and others do not.', {
-      remedy: 'Write one rule for each.',
-    });
-  const view = asked.held?.length ? page.under({ held: asked.held }) : page;
-  // Nobody sets this, so that the selector need only tell the hosts from others.
-  return writeThroughDoor(view, asked.at, asked, (hosts, strength) =>
-    writeOne([page], { at: hosts, set: { '--any': '0' }, reach: asked.reach, avoid: asked.avoid }, strength),
-  );
-}
-
-/** For all of a kind the state is looked at on all that can be in it, not only on the one that was pointed at. */
-function heldByKind(page: Page, { held = [], reach }: Wish): readonly Held[] {
-  return reach === 'alike' ? heldThere(page, held) : held;
-}
-
-/** The same states on another page, where an element of the first one stands for all of its kind. */
-function heldThere(page: Page, held: readonly Held[]): readonly Held[] {
-  return held.flatMap((one): Held[] =>
-    one.element
-      ? alikeTargets(page, [one.element]).map((target) => ({ element: elementOf(target), state: one.state }))
-      : [one],
-  );
 }
 
 /** A page under the conditions in which a rule is to win. */
@@ -157,7 +131,10 @@ function surestFirst(found: readonly Found[], elsewhere: (selector: string) => E
 }
 
 /** The same wish in several states: one rule with a list, where the declarations are the same in all. */
-function inAnyState(made: readonly Override[], wish: Wish): Override {
+function inAnyState(all: readonly Override[], wish: Wish): Override {
+  // Inside a component a rule may speak of one state and not of another.
+  const written = all.filter(({ css }) => css !== '');
+  const made = written.length ? written : all;
   const [first] = made;
   const body = ({ css, selector }: Override) => css.replace(selector, '');
   const isOneRule = !wish.media && made.every((one) => body(one) === body(first));
@@ -179,7 +156,7 @@ function inAnyState(made: readonly Override[], wish: Wish): Override {
     hooks: join((one) => one.hooks),
     beats: join((one) => one.beats),
     alternatives: [],
-    warnings: join((one) => one.warnings),
+    warnings: [...new Set(all.flatMap(({ warnings }) => warnings))],
   };
 }
 
@@ -290,15 +267,6 @@ function provenWarnings(page: Page, css: string, targets: readonly Target[], wis
 
 /** Never the words of a stretch: a failure there is a failure at the page's own width. */
 const ownWidth = (page: Page) => `at ${page.conditions.width} px`;
-
-function elsewhereWarnings({ page, matched, spill, missed }: Elsewhere, { reach }: Wish): string[] {
-  if (matched.length === 0) return [`On ${page} the selector matches nothing.`];
-  if (missed.length) return [`On ${page} it misses ${missed.length} of the kind.`];
-  if (reach !== 'alike') return [`On ${page} it matches ${count(matched.length, 'element')} as well.`];
-  return spill.length
-    ? [`On ${page} it also matches ${count(spill.length, 'element')} that nobody asked for.`]
-    : [];
-}
 
 function alternativesTo(found: readonly Found[]): Alternative[] {
   const [{ candidate: chosen }] = found;

@@ -56,7 +56,8 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
   if (!widths) for (const { conditions, words } of mixes(laid, [...found.values()])) add(conditions, words);
   // What the draft asks for together with what the site asks for.
   const others = [...found.values()].filter(({ words }) => words !== '');
-  for (const { view, words } of ownLooks(laid, [...found.values()])) {
+  const own = ownLooks(laid, [...found.values()]);
+  for (const { view, words } of own) {
     for (const { apply, words: more } of settings)
       add(apply(view.conditions), [words, more].filter(Boolean).join(' and '));
     for (const other of others)
@@ -66,6 +67,11 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
   for (const { apply, words } of unlikeWidths)
     for (const width of tried) add(apply({ ...laid.conditions, width }), words);
   for (const { view, words } of others) for (const width of tried) add({ ...view.conditions, width }, words);
+  // A low window is upright only where it is narrow too.
+  for (const { view, words } of own)
+    for (const { apply, words: more } of unlikeWidths)
+      for (const width of tried)
+        add({ ...apply(view.conditions), width }, [words, more].filter(Boolean).join(' and '));
   return [...found.values()].sort(
     (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
   );

@@ -314,6 +314,14 @@ test('a focus ring that a rule takes away while it is in focus is not needless',
   expect(outcomes('', '<a class="a" href="#">x</a>', '.a:focus { outline: none }')).toEqual(['wins']);
 });
 
+test('a low window is upright where it is narrow, and what asks for both and for dark is looked at there', () => {
+  const css =
+    '@media (max-width: 300px) { .x { } } @media (min-height: 700px) { .a.b { text-align: right } }';
+  const draft =
+    '@media (orientation: portrait) { @media (prefers-color-scheme: dark) { .a { text-align: center } } }';
+  expect(outcomes(css, text, draft)).toEqual(['partly']);
+});
+
 test('a ring is taken away where one selector of a list needs a state too', () => {
   const body = '<p class="b">x</p><a class="a" href="#">y</a>';
   expect(outcomes('', body, '.a:hover, .b { outline: none }')).toEqual(['wins']);

@@ -10,6 +10,7 @@ import {
   prove,
   writeOverride,
   type Page,
+  type PageElement,
 } from 'yelto';
 
 const tree = (css: string, inner: string, mode = 'open') =>
@@ -132,6 +133,55 @@ test('the way in: a part, a variable, inheritance, or none', () => {
   const none = writeOverride(plain, { at: [inner], set: { margin: '1px' } });
   expect([none.css, none.matched]).toEqual(['', []]);
   expect(none.warnings[0]).toMatch(/^Nothing in a page’s sheet reaches i.in[^]*variables: --ll-ink/);
+});
+
+describe('a state in the way in', () => {
+  const made = page('', `${lender('.go { color: navy }')}${lender('.go { color: navy }')}`);
+  const [host] = made.select('ll-lender');
+  const go = inside(made, '.go');
+  const rule = (element: PageElement, state: string, reach: 'only' | 'alike' = 'alike') =>
+    writeOverride(made, { at: [go], set: { color: 'red' }, reach, held: [{ element, state }] });
+
+  test.each([
+    ['of the part', go, ':hover', 'll-lender::part(go):hover'],
+    ['of the component', host, ':hover', 'll-lender:hover::part(go)'],
+    [
+      'of what stands around the component',
+      made.select('body')[0],
+      ':focus-within',
+      'body:focus-within ll-lender::part(go)',
+    ],
+  ])('%s', (_, element, state, selector) => {
+    expect(rule(element, state)).toMatchObject({ selector, spill: [] });
+  });
+
+  test.each([
+    ['a class of the part', go, '.is-open'],
+    ['something else inside', inside(made, '.box'), ':hover'],
+  ])('none for %s', (_, element, state) => {
+    const { css, warnings } = rule(element, state, 'only');
+    expect(css).toBe('');
+    expect(warnings[0]).toContain('of which no rule of a page can speak');
+  });
+
+  test('one that nothing is in', () => {
+    const held = [{ selector: '.nope', state: ':hover' }];
+    expect(() => writeOverride(made, { at: [go], set: { color: 'red' }, held })).toThrow(
+      'Nothing matches .nope',
+    );
+  });
+});
+
+test('the way in holds on other pages too, or that is said', () => {
+  const first = page('', lender('.go { color: navy }'));
+  const wish = { at: [inside(first, '.go')], set: { color: 'red' }, reach: 'alike' as const };
+  const same = writeOverride([first, page('', lender('.go { color: teal }'))], wish);
+  expect(same).toMatchObject({ selector: 'll-lender::part(go)', warnings: [] });
+  expect(same.elsewhere).toMatchObject([{ matched: [{ tag: 'button' }], spill: [], missed: [] }]);
+  const renamed = page('', lender('.go { color: navy }').replaceAll('part="go"', 'part="lend"'));
+  const { elsewhere, warnings } = writeOverride([first, renamed], wish);
+  expect(elsewhere[0].missed).toMatchObject([{ tag: 'button' }]);
+  expect(warnings.join()).toContain('the selector matches nothing');
 });
 
 test('a rule for what stands inside is told where it stands, and which way leads there', () => {
