@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import type { Browser } from 'playwright-core';
 import { parsePage } from 'yelto';
+import { computedOf } from '../dist/cascade/index.js';
 import { compareWithEngine, startEngine } from './support/engine.js';
 
 let browser: Browser;
@@ -309,3 +310,35 @@ test(`random trees in trees, seed ${seed}`, async () => {
   );
   expect(compared).toBeGreaterThan(runs * 100);
 }, 3_600_000);
+
+// A registration counts for the whole document, and only from the document's own sheets.
+test.each([
+  ['in the document', '@property --tone { syntax: "*"; inherits: false }', ''],
+  ['in the component', '', '@property --tone { syntax: "*"; inherits: false }'],
+  [
+    'in both',
+    '@property --tone { syntax: "<color>"; inherits: false; initial-value: teal }',
+    '@property --tone { syntax: "*"; inherits: true }',
+  ],
+])('a registered property %s', async (_, outer, inner) => {
+  const body = `<ll-lender style="--tone: red">${tree(`${inner} .box { color: var(--tone, navy) } i { color: var(--tone, navy); --tone: green } u { color: var(--tone, navy) }`, '<div class="box">a<i>b<u>c</u></i></div>')}</ll-lender>`;
+  const made = page(outer, body);
+  const tab = await browser.newPage();
+  await tab.setContent(
+    `<!DOCTYPE html><html lang="en"><head><title>Alderbrook</title><style>${outer}</style></head><body>${body}</body></html>`,
+  );
+  const shown = await tab.evaluate(() =>
+    [...document.querySelector('ll-lender')!.shadowRoot!.querySelectorAll('.box, i, u')].map((element) =>
+      getComputedStyle(element)
+        .color.match(/\d+/g)!
+        .map((part) => Number(part).toString(16).padStart(2, '0'))
+        .join(''),
+    ),
+  );
+  await tab.close();
+  const host = made.select('ll-lender')[0];
+  const ours = made
+    .select('.box, i, u', host)
+    .map((element) => computedOf(made, element, 'color').slice(1, 7));
+  expect(ours).toEqual(shown);
+});

@@ -21,7 +21,7 @@ export function writeInside(
       remedy: 'Write one rule for each.',
     });
   const isAlike = asked.reach === 'alike';
-  const targets = isAlike ? alikeInside(page, asked.at) : asked.at;
+  const targets = isAlike ? alikeTargets(page, asked.at) : asked.at;
   const held = heldInside(page, targets, asked);
   return writeThroughDoor({
     page: held.carriers.length ? page.under({ held: held.carriers }) : page,
@@ -30,7 +30,7 @@ export function writeInside(
     ...held,
     others: others.map((other) => ({
       page: held.carriers.length ? other.under({ held: heldThere(other, held.carriers) }) : other,
-      targets: isAlike ? alikeInside(other, targets) : [],
+      targets: isAlike ? alikeTargets(other, targets) : [],
     })),
     // Nobody sets this, so that the selector need only tell the hosts from others.
     find: (hosts, strength) => {
@@ -38,13 +38,6 @@ export function writeInside(
       return write([page], { at: hosts, set: { '--any': '0' }, reach, avoid, held: held.outside }, strength);
     },
   });
-}
-
-/** Of a kind are those in components of one kind. */
-function alikeInside(page: Page, at: readonly Target[]): Target[] {
-  const kindOf = (target: Target) => [...hostsOf(elementOf(target))].map(({ tag }) => tag).join();
-  const kinds = new Set(at.map(kindOf));
-  return alikeTargets(page, at).filter((target) => kinds.has(kindOf(target)));
 }
 
 /** The hosts around an element, the nearest first. */

@@ -25,6 +25,8 @@ interface Kind {
   /** Where it has no lasting name of its own, the kind of the box that it stands in. */
   readonly within?: Kind;
   readonly pseudo: string;
+  /** Tags of the components that it stands in, the nearest first; '' outside of all. */
+  readonly components: string;
 }
 
 function kindOf(target: Target): Kind {
@@ -35,10 +37,16 @@ function kindOf(target: Target): Kind {
   );
   const names = lasting.filter((name) => !variants.includes(name));
   const within = names.length === 0 && parent ? kindOf(parent) : undefined;
-  return { tag, names, variants, within, pseudo: pseudoOf(target) };
+  const pseudo = pseudoOf(target);
+  return { tag, names, variants, within, pseudo, components: componentsAround(elementOf(target)) };
 }
 
-function isOfKind(element: PageElement, { tag, names, within }: Kind): boolean {
+function componentsAround({ host }: PageElement): string {
+  return host ? `${host.tag} ${componentsAround(host)}` : '';
+}
+
+function isOfKind(element: PageElement, { tag, names, within, components }: Kind): boolean {
+  if (componentsAround(element) !== components) return false;
   if (element.tag !== tag || !names.every((name) => element.classes.includes(name))) return false;
   return !within || (element.parent !== null && isOfKind(element.parent, within));
 }

@@ -8,6 +8,7 @@ import {
   ladder,
   parsePage,
   prove,
+  reaches,
   writeOverride,
   type Page,
   type PageElement,
@@ -170,6 +171,18 @@ describe('a state in the way in', () => {
       'Nothing matches .nope',
     );
   });
+});
+
+test('of a kind are only those in components of one kind', () => {
+  const made = page(
+    '',
+    `${lender()}${lender()}<x-frame>${tree('', '<button class="go">x</button>')}</x-frame><button class="go">y</button>`,
+  );
+  expect(reaches(made, inside(made, '.go')).map(({ words, total }) => [words, total])).toEqual([
+    ['only this one', 1],
+    ['all 2 button.go on the page', 2],
+  ]);
+  expect(reaches(made, made.select('button')[0])).toHaveLength(1);
 });
 
 test('the way in holds on other pages too, or that is said', () => {
