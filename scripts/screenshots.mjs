@@ -125,15 +125,16 @@ function terminalPicture(name, display, folder) {
   spawnSync('sleep', ['0.3']);
 }
 
-const roomNames = ['point', 'govern', 'hold', 'change', 'prove', 'compare', 'widths', 'dark'].map(
-  (name) => `room-${name}`,
-);
+const roomNames = 'point govern hold change prove compare widths dark component'
+  .split(' ')
+  .map((name) => `room-${name}`);
+
+const openRoom = async (options) => (await import('../dist/node/index.js')).openRoom(options);
 
 async function roomPictures() {
   if (![...roomNames, 'strength-desk'].some(isWanted)) return;
   buildRoom();
   const { startPlinthwork } = await import('../examples/plinthwork/server.mjs');
-  const { openRoom } = await import('../dist/node/index.js');
   const folder = mkdtempSync(join(tmpdir(), 'yelto-shots-'));
   const site = await startPlinthwork();
   const browser = await startBrowser();
@@ -146,12 +147,39 @@ async function roomPictures() {
       await roomWalk(browser, room.address, scheme);
       await room.close();
     }
+    if (isWanted('room-component')) await componentPicture(browser, site, folder);
     await deskPicture(browser);
   } finally {
     await browser.close();
     await site.close();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** Inside a component: who governs it, and the way in. */
+async function componentPicture(browser, site, folder) {
+  const room = await openRoom({
+    where: `${site.address}account/index.html`,
+    draft: join(folder, 'component', 'my.css'),
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(room.address);
+  await page.getByText(/elements read/).waitFor();
+  await page
+    .getByRole('button', { name: /^Point at/ })
+    .first()
+    .click();
+  await page.frameLocator('iframe.stage').locator('ll-lender .action').click();
+  await page.locator('.rung[aria-pressed=true]').first().waitFor();
+  await page.getByRole('button', { name: /^What governs/ }).click();
+  await page
+    .getByRole('button', { name: /^background-color is|^background is/ })
+    .first()
+    .click();
+  await page.waitForTimeout(1000);
+  await page.screenshot({ path: join(target, 'room-component.png') });
+  await page.close();
+  await room.close();
 }
 
 async function roomWalk(browser, address, colorScheme) {
