@@ -22,7 +22,8 @@ async function serve({ html, sheets }) {
   const server = createServer((request, response) => {
     const sheet = /^\/(\d+)\.css$/.exec(request.url);
     response
-      .writeHead(200, { 'content-type': sheet ? 'text/css' : 'text/html' })
+      // A link that is kept open is cut while this very process is at work for seconds.
+      .writeHead(200, { 'content-type': sheet ? 'text/css' : 'text/html', connection: 'close' })
       .end(sheet ? sheets[sheet[1]] : html);
   });
   await new Promise((ready) => server.listen(0, '127.0.0.1', ready));

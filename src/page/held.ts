@@ -15,8 +15,9 @@ const climbing = new Set(['hover', 'active', 'focus-within']);
 export function holdStates(tree: Tree, held: readonly Held[]): Tree {
   if (held.length === 0) return tree;
   const states = new Map<string, Set<number>>();
-  const classes = [...tree.classes];
-  const attributes = [...tree.attributes];
+  // Copied where something is toggled in them; most states are pseudo-classes.
+  let classes: Tree['classes'][number][] | undefined;
+  let attributes: Tree['attributes'][number][] | undefined;
   const toggledClasses = new Set<number>();
   const toggledAttributes = new Set<string>();
   const hold = (state: string, row: number) => {
@@ -30,15 +31,23 @@ export function holdStates(tree: Tree, held: readonly Held[]): Tree {
       if (toggled.kind === 'class') {
         const name = tree.names.intern('.' + toggled.name);
         toggledClasses.add(name);
+        classes ??= [...tree.classes];
         classes[row] = [...classes[row], name];
       } else if (toggled.kind === 'attribute') {
         toggledAttributes.add(toggled.name.toLowerCase());
+        attributes ??= [...tree.attributes];
         attributes[row] = new Map(attributes[row]).set(toggled.name, toggled.value);
       } else holdPseudoClass(toggled.name, row, tree, hold);
     }
   }
   const change = { classes: toggledClasses, attributes: toggledAttributes, states: new Set(states.keys()) };
-  return { ...tree, classes, attributes, held: states, bare: { tree, change } };
+  return {
+    ...tree,
+    classes: classes ?? tree.classes,
+    attributes: attributes ?? tree.attributes,
+    held: states,
+    bare: { tree, change },
+  };
 }
 
 /** Pseudo-classes that hold wherever another does, on the element or above it (Selectors 4 §9). */
