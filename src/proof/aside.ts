@@ -19,15 +19,15 @@ const enough = 0.8;
 export function setAside(page: Page, draft: string): SetAside {
   if (page.overlay) return { page };
   const laid = page.withDraft(draft);
-  const names = new Set(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
-  if (names.size === 0) return { page };
-  const pieces = new Set([...names].flatMap(piecesOf));
+  const names = namesOf(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
+  if (names.texts.size === 0) return { page };
+  const pieces = namesOf([...names.texts].flatMap(piecesOf));
   let wanted: readonly Part[] | undefined;
   for (const index of page.sheets.keys()) {
     const blocks = page.styles.blocks.filter(({ sheet }) => sheet === index);
     // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
     const like = blocks.filter((block) => isNamed(bareOf(block), names));
-    if (like.length * 2 < names.size) continue;
+    if (like.length * 2 < names.texts.size) continue;
     wanted ??= partsOf(laid);
     const own = partsOf(page, index, ({ fullSelector }) =>
       piecesOf(fullSelector).some((one) => isNamed(one, pieces)),
@@ -58,12 +58,20 @@ function bareOf(block: StyleBlock): string {
 /** What stands between the commas of a list, those in brackets too. */
 const piecesOf = (selector: string) => bare(selector).split(',');
 
-/** Panels may put something in front. */
-function isNamed(selector: string, names: ReadonlySet<string>): boolean {
-  // A selector has fewer ends than a long draft has names.
-  for (let from = 0; from < selector.length; from++) if (names.has(selector.slice(from))) return true;
-  return false;
+/** Selectors, and how long they are: a long draft has more of them than of these. */
+interface Names {
+  readonly texts: ReadonlySet<string>;
+  readonly lengths: readonly number[];
 }
+
+const namesOf = (texts: Iterable<string>): Names => {
+  const all = new Set(texts);
+  return { texts: all, lengths: [...new Set([...all].map(({ length }) => length))] };
+};
+
+/** Panels may put something in front. */
+const isNamed = (selector: string, { texts, lengths }: Names) =>
+  lengths.some((length) => length <= selector.length && texts.has(selector.slice(-length)));
 
 /** The blocks that say what is wanted; none where too little of it is there. */
 function pastedBlocks(own: readonly Part[], wanted: readonly Part[]): Set<StyleBlock> {

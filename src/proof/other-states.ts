@@ -1,5 +1,5 @@
 import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
-import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
+import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
@@ -31,7 +31,6 @@ export interface OtherState {
 
 /** Rules that name a state, of a page and its draft, by the longhands that they set. */
 export class OtherStates {
-  #byLonghand?: ReadonlyMap<string, readonly StyleBlock[]>;
   readonly #states = new Map<StyleBlock, RuleStates>();
   #looked = 0;
 
@@ -43,14 +42,14 @@ export class OtherStates {
    */
   beside(block: StyleBlock, { property, value }: WrittenDeclaration): OtherState[] {
     if (this.#looked > mostInAll) return [];
-    this.#byLonghand ??= this.#file();
     const read = variablesIn(value);
     const own = physicalOf(property);
     const names = [...new Set([...own, ...read, ...own.flatMap(dependenciesOf)])];
     const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
     const rules = new Set<StyleBlock>();
+    const { overlay, styles } = this.laid;
     for (const longhand of names)
-      for (const rule of this.#byLonghand.get(longhand) ?? [])
+      for (const rule of [overlay!.styles, styles].flatMap((one) => filed(one).get(longhand) ?? []))
         if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
     const sets = new Map<string, OtherState>();
     const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
@@ -110,20 +109,31 @@ export class OtherStates {
     if (!states) this.#states.set(rule, (states = statesOf(this.laid, rule, true)));
     return states;
   }
+}
 
-  #file(): ReadonlyMap<string, readonly StyleBlock[]> {
-    const filed = new Map<string, StyleBlock[]>();
-    for (const rule of [...this.laid.overlay!.styles.blocks, ...this.laid.styles.blocks]) {
-      // A quick look; which states they are is read from the compiled selectors.
-      if (!/[:[]|is-|has-|active|open/i.test(rule.fullSelector)) continue;
-      for (const longhand of new Set(rule.declarations.flatMap(({ property }) => physicalOf(property)))) {
-        const known = filed.get(longhand);
-        if (known) known.push(rule);
-        else filed.set(longhand, [rule]);
-      }
+type Filed = ReadonlyMap<string, readonly StyleBlock[]>;
+
+const filedOnes = new WeakMap<StyleSet, Filed>();
+
+/** Rules that name a state by the longhands that they set; a platform's are filed once for all drafts. */
+function filed(styles: StyleSet): Filed {
+  let found = filedOnes.get(styles);
+  if (!found) filedOnes.set(styles, (found = file(styles)));
+  return found;
+}
+
+function file({ blocks }: StyleSet): Filed {
+  const found = new Map<string, StyleBlock[]>();
+  for (const rule of blocks) {
+    // A quick look; which states they are is read from the compiled selectors.
+    if (!/[:[]|is-|has-|active|open/i.test(rule.fullSelector)) continue;
+    for (const longhand of new Set(rule.declarations.flatMap(({ property }) => physicalOf(property)))) {
+      const known = found.get(longhand);
+      if (known) known.push(rule);
+      else found.set(longhand, [rule]);
     }
-    return filed;
   }
+  return found;
 }
 
 /**
