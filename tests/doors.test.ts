@@ -199,6 +199,11 @@ test(`wishes inside components, seed ${seed}`, async () => {
         seen.none++;
         for (const rule of plausible(target, property, value, hovered)) {
           const after = await readWith(rule, there);
+          // What works while the pointer is on the very thing alone is not there while its component is pointed at.
+          if (hovered === 'host' && after[target.index] === value) {
+            const beside = await readWith(rule, { ...there, pointed: target.host!.children[0].index });
+            if (beside[target.index] !== value) continue;
+          }
           expect(`${rule} → ${after[target.index]}`).not.toBe(`${rule} → ${value}`);
         }
         return;
@@ -244,10 +249,7 @@ function plausible(target: PageElement, property: string, value: string, hovered
       `::slotted(${name})`,
     ].map((one) => `${one} ${said}`),
     ...hosts.flatMap((host) => parts.map((one) => `${host}::part(${one}) ${said}`)),
-    // A border without a colour has that of the text, which a variable may well change; nobody means that way.
-    ...(property === 'border-top-color' ? [] : ['--ll-a', '--ll-b']).map(
-      (one) => `html, body, ll-lender, x-frame { ${one}: ${value} !important }`,
-    ),
+    ...['--ll-a', '--ll-b'].map((one) => `html, body, ll-lender, x-frame { ${one}: ${value} !important }`),
     `html, body, main, x-frame, ll-lender ${said}`,
   ];
 }

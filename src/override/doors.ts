@@ -3,6 +3,7 @@ import {
   describeTarget,
   elementOf,
   fillVariables,
+  longhandValue,
   pseudoOf,
   standingCandidates,
   variablesIn,
@@ -12,7 +13,7 @@ import { partsOf, variablesReadIn } from '../hook/index.js';
 import { looksAt, type DraftPlace, type Page, type PageElement } from '../page/index.js';
 import { partsSeen, specificityOf } from '../selector/index.js';
 import { count, list } from '../text/index.js';
-import { isInherited, longhandsOf } from '../value/index.js';
+import { initialValue, isInherited, longhandsOf } from '../value/index.js';
 import { elsewhereWarnings } from './elsewhere.js';
 import { needsOf } from './needs.js';
 import { ruleText } from './rule-text.js';
@@ -234,6 +235,7 @@ function variableFor(page: Page, target: Target, longhand: string): string | und
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (above && isTakenOver(page, target, { value, longhand }) && !value.includes('var('))
     return variableFor(page, above, longhand);
+  if (isOfTheText(page, target, longhand)) return variableFor(page, target, 'color');
   return /^var\(\s*(--[\w-]+)\s*(?:,[^]*)?\)$/.exec(value)?.[1];
 }
 
@@ -246,6 +248,13 @@ function isTakenOver(
   if (/^inherit$/i.test(value)) return true;
   if (!isInherited(longhand)) return false;
   return /^(unset|revert)$/i.test(value) || fillVariables(page, target, value) === undefined;
+}
+
+/** Whether a colour is that of the text, as nobody says otherwise (CSS Color 4 §9.2). */
+function isOfTheText(page: Page, target: Target, longhand: string): boolean {
+  if (initialValue(longhand) !== 'currentcolor') return false;
+  const [own] = standingCandidates(page, target, longhand);
+  return !own || /^(currentcolor|initial|unset)?$/i.test(longhandValue(own.declaration, longhand) ?? '…');
 }
 
 function readersWords(page: Page, host: PageElement, names: readonly string[]): string {
@@ -320,6 +329,7 @@ function comesFrom(
 ): boolean {
   const isOurs = (one: { sheet?: number; line: number } | undefined) =>
     one?.sheet === view.overlay!.sheet && one.line >= line;
+  if (isOfTheText(view, target, longhand)) return comesFrom(view, target, { longhand: 'color', value, line });
   const [own] = standingCandidates(view, target, longhand);
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (own) {

@@ -131,6 +131,12 @@ test('the way in: a part, a variable, inheritance, or none', () => {
   expect(variable.warnings.join()).toContain('.in { color }');
   const inherited = writeOverride(plain, { at: [inside(plain, 'b')], set: { color: 'red' } });
   expect(inherited.css).toBe('ll-lender {\n  color: red;\n}\n');
+  const lined = page(
+    '',
+    lender('.in { color: var(--ll-ink, black); border: 1px solid }', '<i class="in">a</i>'),
+  );
+  const line = writeOverride(lined, { at: [inside(lined, '.in')], set: { 'border-top-color': 'red' } });
+  expect(line.css).toBe('ll-lender {\n  --ll-ink: red;\n}\n');
   const none = writeOverride(plain, { at: [inner], set: { margin: '1px' } });
   expect([none.css, none.matched]).toEqual(['', []]);
   expect(none.warnings[0]).toMatch(/^Nothing in a page’s sheet reaches i.in[^]*variables: --ll-ink/);
