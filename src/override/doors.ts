@@ -329,11 +329,11 @@ function comesFrom(
 ): boolean {
   const isOurs = (one: { sheet?: number; line: number } | undefined) =>
     one?.sheet === view.overlay!.sheet && one.line >= line;
-  if (isOfTheText(view, target, longhand)) return comesFrom(view, target, { longhand: 'color', value, line });
   const [own] = standingCandidates(view, target, longhand);
+  if (own && isOurs(own.declaration)) return true;
+  if (isOfTheText(view, target, longhand)) return comesFrom(view, target, { longhand: 'color', value, line });
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (own) {
-    if (isOurs(own.declaration)) return true;
     if (above && isTakenOver(view, target, { value: own.declaration.value, longhand }))
       return comesFrom(view, above, { longhand, value, line });
     const name = variableFor(view, target, longhand);

@@ -137,6 +137,12 @@ test('the way in: a part, a variable, inheritance, or none', () => {
   );
   const line = writeOverride(lined, { at: [inside(lined, '.in')], set: { 'border-top-color': 'red' } });
   expect(line.css).toBe('ll-lender {\n  --ll-ink: red;\n}\n');
+  // What is wished may be the text's colour itself.
+  for (const [property, value] of [
+    ['border', '1px solid'],
+    ['border-top-color', 'currentcolor'],
+  ])
+    expect(rule(go, { [property]: value })).toContain('ll-lender::part(go) {');
   const none = writeOverride(plain, { at: [inner], set: { margin: '1px' } });
   expect([none.css, none.matched]).toEqual(['', []]);
   expect(none.warnings[0]).toMatch(/^Nothing in a page’s sheet reaches i.in[^]*variables: --ll-ink/);

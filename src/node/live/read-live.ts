@@ -128,7 +128,7 @@ async function readStill(tab: Tab, session: CDPSession, reader: string): Promise
     try {
       await Promise.all([
         tab.waitForLoadState('networkidle', { timeout: limits.quiet }).catch(() => undefined),
-        readApart(session, reader, 'yelto.whenStill(document)'),
+        openWorld(session, reader).then((world) => evaluateIn(session, world, 'yelto.whenStill(document)')),
       ]);
       return (await readApart(session, reader, 'yelto.readDocument(document)')) as PageSource;
     } catch (error) {
@@ -139,23 +139,29 @@ async function readStill(tab: Tab, session: CDPSession, reader: string): Promise
   }
 }
 
-/** In a world of its own, where nothing that the page's scripts changed is in its way, and closed trees are known. */
-async function readApart(session: CDPSession, reader: string, expression: string): Promise<unknown> {
+/** A world of its own with the reader in it, where nothing that the page's scripts changed is in its way. */
+async function openWorld(session: CDPSession, reader: string): Promise<number> {
   const { frameTree } = await session.send('Page.getFrameTree');
-  const { executionContextId: contextId } = await session.send('Page.createIsolatedWorld', {
+  const { executionContextId } = await session.send('Page.createIsolatedWorld', {
     frameId: frameTree.frame.id,
   });
-  await evaluateIn(session, contextId, reader);
+  await evaluateIn(session, executionContextId, reader);
+  return executionContextId;
+}
+
+/** What an expression gives where closed trees are known. */
+async function readApart(session: CDPSession, reader: string, expression: string): Promise<unknown> {
+  const executionContextId = await openWorld(session, reader);
   for (const backendNodeId of await closedRoots(session)) {
-    const { object } = await session.send('DOM.resolveNode', {
-      backendNodeId,
-      executionContextId: contextId,
-    });
-    const { objectId } = object;
+    const asked = { backendNodeId, executionContextId };
+    // One that a script took away meanwhile is none.
+    const resolved = await session.send('DOM.resolveNode', asked).catch(() => undefined);
+    if (!resolved) continue;
+    const { objectId } = resolved.object;
     const functionDeclaration = 'function () { yelto.knowClosed(this) }';
     await session.send('Runtime.callFunctionOn', { objectId, functionDeclaration });
   }
-  return evaluateIn(session, contextId, expression);
+  return evaluateIn(session, executionContextId, expression);
 }
 
 /** Asked for as a flat list, for which no nesting of boxes is too deep. */
