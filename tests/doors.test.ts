@@ -2,7 +2,7 @@
 // nothing that a person would try does either.
 import fc from 'fast-check';
 import type { Browser, Page as Tab } from 'playwright-core';
-import { parsePage, writeOverride, type PageElement } from 'yelto';
+import { parsePage, prove, writeOverride, type PageElement } from 'yelto';
 import { startEngine } from './support/engine.js';
 
 let browser: Browser;
@@ -213,6 +213,9 @@ test(`wishes inside components, seed ${seed}`, async () => {
       const changed = page.elements.filter(({ index }) => before[index] !== after[index]);
       const isPart = override.selector.includes('::part(');
       seen[isPart ? 'part' : override.css.includes('--') ? 'variable' : 'inherit']++;
+      // The proof says so too; what changes may still not be seen.
+      const told = prove(page, override.css).verdicts.map(({ outcome }) => outcome);
+      if (before[target.index] !== value) expect(told.join()).toMatch(/wins|partly|no-effect/);
       // Only then, and only there.
       const elsewhere = [
         ...(media ? [{ ...there, width: narrow }] : []),

@@ -3,7 +3,7 @@ import { counterpart } from '../hook/index.js';
 import { writeOverride } from '../override/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
 import { prove, setAside, statesOf, type Outcome, type ProofOptions, type Verdict } from '../proof/index.js';
-import { matchContext, matches } from '../selector/index.js';
+import { rowsReached } from '../selector/index.js';
 import { Lines, list, YeltoError } from '../text/index.js';
 
 /** What a new release does to one declaration of a draft. */
@@ -212,19 +212,26 @@ function mediaOf(block: StyleBlock, page: Page): string | undefined {
 }
 
 function matchedBy(page: Page, { selectors: [selector] }: StyleBlock): Target[] {
-  const context = matchContext(page.tree);
-  return page.elements
-    .filter(({ index }) => matches({ ...selector, pseudo: '', pseudoStates: [] }, index, context))
-    .map((element) => (selector.pseudo ? { element, pseudo: selector.pseudo } : element));
+  return rowsReached(page.tree, selector).map((row) => {
+    const element = page.elements[row];
+    return selector.pseudo ? { element, pseudo: selector.pseudo } : element;
+  });
 }
 
-/** Classes and ids of a rule's selectors that nothing on a page has, with their signs. */
+/** Classes, ids and parts of a rule's selectors that nothing on a page has, with their signs. */
 function namesGone(block: StyleBlock, old: Page, fresh: Page): string[] {
   const { classes, id, names } = fresh.tree;
   const there = new Set([...classes.flat(), ...id].filter((one) => one >= 0).map((one) => names.textOf(one)));
   const wanted = block.selectors.flatMap(({ compounds }) =>
     compounds.flatMap((compound) => [...compound.classes, ...compound.ids]),
   );
+  for (const { attributes } of fresh.elements)
+    for (const name of ['part', 'exportparts'])
+      for (const part of (attributes.get(name) ?? '').split(/[\s,:]+/)) there.add(`::part(${part})`);
+  const parts = block.selectors.flatMap(({ through }) =>
+    through?.kind === 'part' ? through.names.map((name) => `::part(${name})`) : [],
+  );
   // The same name has another number on another page.
-  return [...new Set(wanted.map((one) => old.tree.names.textOf(one)))].filter((text) => !there.has(text));
+  const texts = [...wanted.map((one) => old.tree.names.textOf(one)), ...parts];
+  return [...new Set(texts)].filter((text) => !there.has(text));
 }

@@ -64,15 +64,18 @@ export function counterpart(element: PageElement, other: Page): PageElement | un
 }
 
 function atSamePlace(element: PageElement, other: Page): PageElement | undefined {
-  const path: { tag: string; nth: number }[] = [];
+  const path: { tag: string; nth: number; isTop: boolean }[] = [];
   for (let at: PageElement | null = element; at; at = at.parent) {
     const { tag } = at;
-    const nth = at.parent ? at.parent.children.filter((child) => child.tag === tag).indexOf(at) : 0;
-    path.unshift({ tag, nth });
+    // Whether it is among the topmost in its component's own tree.
+    const isTop = at.parent?.shadow?.includes(at) ?? false;
+    const beside = isTop ? at.parent?.shadow : at.parent?.children;
+    path.unshift({ tag, nth: beside?.filter((one) => one.tag === tag).indexOf(at) ?? 0, isTop });
   }
   let found: PageElement | undefined = other.elements[0];
-  for (const { tag, nth } of path.slice(1)) {
-    found = found?.children.filter((child) => child.tag === tag)[nth];
+  for (const { tag, nth, isTop } of path.slice(1)) {
+    const among: readonly PageElement[] | undefined = isTop ? found?.shadow : found?.children;
+    found = among?.filter((one) => one.tag === tag)[nth];
   }
   return found?.tag === element.tag ? found : undefined;
 }

@@ -1,6 +1,6 @@
 import { computedFrom, computedOf, standingCandidates, type Target } from '../cascade/index.js';
 import { placeInSheet, type Page, type Sheet, type StyleBlock } from '../page/index.js';
-import { matchContext, matches } from '../selector/index.js';
+import { rowsReached } from '../selector/index.js';
 import { count, placeText, shorten } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { filed, findPasted, isSameSelector, partsOf, type Part } from './pasted.js';
@@ -181,10 +181,10 @@ function placesOf(page: Page, blocks: ReadonlySet<StyleBlock>, sheet: number): S
 }
 
 function targetsOf(page: Page, { selectors }: StyleBlock): Target[] {
-  const context = matchContext(page.tree);
   return selectors.flatMap((selector) =>
-    page.elements
-      .filter(({ index }) => matches({ ...selector, pseudo: '', pseudoStates: [] }, index, context))
-      .map((element) => (selector.pseudo ? { element, pseudo: selector.pseudo } : element)),
+    rowsReached(page.tree, selector).map((row) => {
+      const element = page.elements[row];
+      return selector.pseudo ? { element, pseudo: selector.pseudo } : element;
+    }),
   );
 }

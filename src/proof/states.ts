@@ -2,7 +2,14 @@ import { ident } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
 import { shapeOf } from '../hook/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
-import { matchContext, matches, type Compound, type Selector, type Test } from '../selector/index.js';
+import {
+  matchContext,
+  matches,
+  partRows,
+  type Compound,
+  type Selector,
+  type Test,
+} from '../selector/index.js';
 
 /** What must be held for a rule to match as its author meant it. */
 export interface RuleStates {
@@ -133,12 +140,15 @@ class Wanted {
       const outer = isLast ? around : [];
       const front: Selector = {
         ...selector,
+        through: undefined,
         compounds: selector.compounds.slice(0, at + 1),
         combinators: selector.combinators.slice(0, at),
       };
       for (const test of compound.tests) this.#inTest(test, front, outer);
       for (const name of compound.classes) this.#toggledClass(name, front, outer);
-      if (isLast) for (const test of selector.pseudoStates) this.#inTest(test, front, outer);
+      // What stands behind `::part()` is said of the part.
+      const { through, pseudoStates } = selector;
+      if (isLast) for (const test of pseudoStates) this.#inTest(test, { ...front, through }, outer);
     });
   }
 
@@ -185,10 +195,15 @@ class Wanted {
   }
 
   #hold(state: string, front: Selector, around: readonly Selector[]): void {
-    const context = matchContext(this.page.tree);
+    const { tree, elements } = this.page;
     const stripped = [front, ...around].map((one) => this.#stateless(one));
-    const carriers = this.page.elements.filter(({ index }) =>
-      stripped.every((selector) => matches(selector, index, context)),
+    const ofPart = stripped.find(({ through }) => through?.kind === 'part');
+    const others = stripped.filter((one) => one !== ofPart);
+    const carriers = (ofPart ? partRows(tree, ofPart, 0).map((row) => elements[row]) : elements).filter(
+      ({ index }) => {
+        const context = matchContext(tree, ofPart ? tree.root[index] : 0);
+        return others.every((selector) => matches(selector, index, context));
+      },
     );
     for (const element of carriers) this.held.push({ element, state });
     if (carriers.length) this.words.push(`${state} on ${carrierText(front, state)}`);

@@ -22,5 +22,5 @@ export {
   type MatchContext,
 } from './match.js';
 export { ownParts, partsSeen, slotsOf, type SeenPart } from './trees.js';
-export { rowsMatched, rowsNamed, selectRows } from './select.js';
+export { partRows, rowsMatched, rowsNamed, rowsReached, selectRows } from './select.js';
 export { selectorTexts } from './syntax.js';

@@ -48,7 +48,8 @@ function* range(start: number, end: number): Generator<number> {
   for (let row = start; row < end; row++) yield row;
 }
 
-function partRows(tree: Tree, selector: Selector, home: number): number[] {
+/** Rows of the parts that a compiled selector with `::part()` names, seen from a tree; [] for none. */
+export function partRows(tree: Tree, selector: Selector, home: number): number[] {
   const { through } = selector;
   const names = through?.kind === 'part' ? through.names : [];
   const context = matchContext(tree, home);
@@ -63,6 +64,12 @@ function partRows(tree: Tree, selector: Selector, home: number): number[] {
     if (isSeen && statesHold(selector, row, matchContext(tree, tree.root[row]))) rows.push(row);
   }
   return rows;
+}
+
+/** Rows that a compiled selector of the document reaches, parts among them, in whatever state and pseudo-element; [] for none. */
+export function rowsReached(tree: Tree, selector: Selector): number[] {
+  const bare = { ...selector, pseudo: '', pseudoStates: [] };
+  return bare.through?.kind === 'part' ? partRows(tree, bare, 0) : rowsMatched(tree, [bare]);
 }
 
 const named = new WeakMap<Tree, Map<string, readonly number[]>>();

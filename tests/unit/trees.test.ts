@@ -1,8 +1,10 @@
 // Shadow trees without an engine: how they are read and addressed, who shows what, which way leads in.
 import {
   componentsOf,
+  confirm,
   contest,
   describeTarget,
+  drift,
   explain,
   hooks,
   ladder,
@@ -177,12 +179,42 @@ describe('a state in the way in', () => {
     expect(warnings[0]).toContain('of which no rule of a page can speak');
   });
 
+  test.each([':hover', ':not(:hover)', ':focus-visible'])('%s of a part is held for the proof', (state) => {
+    const [told] = prove(made, `ll-lender::part(go)${state} { color: red }`).verdicts;
+    expect(told).toMatchObject({ outcome: 'wins' });
+    if (state === ':hover') expect(told.why).toContain(':hover on ll-lender::part(go)');
+  });
+
   test('one that nothing is in', () => {
     const held = [{ selector: '.nope', state: ':hover' }];
     expect(() => writeOverride(made, { at: [go], set: { color: 'red' }, held })).toThrow(
       'Nothing matches .nope',
     );
   });
+});
+
+test('a part that is called otherwise in the next release: what is gone, and the rule anew for the part itself', () => {
+  const old = page('', `${lender('.go { color: navy }')}`);
+  const fresh = page('', lender('.go { color: navy }').replaceAll('part="go"', 'part="lend"'));
+  for (const state of ['', ':hover']) {
+    const [told] = drift(old, fresh, `ll-lender::part(go)${state} { margin: 3px }`);
+    expect(told).toMatchObject({
+      fate: 'lost',
+      why: 'the new release has nothing called ::part(go)',
+      remedy: `Write: ll-lender::part(lend)${state} { margin: 3px; }`,
+    });
+  }
+});
+
+test('a pasted rule for a part has arrived', () => {
+  const rule = 'll-lender::part(go) { margin: 3px }';
+  const made = page(rule, lender('.go { color: navy }'));
+  expect(confirm(made, rule).every(({ ok }) => ok)).toBe(true);
+  const beaten = page(
+    `${rule} ll-lender.x::part(go) { margin: 4px }`,
+    lender('.go { color: navy }').replace('<ll-lender', '<ll-lender class="x"'),
+  );
+  expect(confirm(beaten, rule).every(({ ok }) => ok)).toBe(false);
 });
 
 test('of a kind are only those in components of one kind', () => {
