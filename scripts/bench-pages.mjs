@@ -50,8 +50,12 @@ export function repeatedPage(blocks, copies) {
 const tags = 'div span section article i b ul li header button label input'.split(' ');
 
 /** A tree of elements with names drawn from the sheets by a seed: few are alike. */
-export function drawnPage(elements, copies, seed = 20261126) {
-  const sheets = copied([...frameworks, ...widgets].map(read), copies);
+export function drawnPage(
+  elements,
+  copies,
+  seed = 20261126,
+  sheets = copied([...frameworks, ...widgets].map(read), copies),
+) {
   const names = [...new Set(sheets.join('').match(/\.-?[a-z_][\w-]*/gi))].map((name) => name.slice(1));
   let state = seed;
   const below = (amount) => (state = (state * 48271) % 2147483647) % amount;
@@ -74,4 +78,12 @@ export function drawnPage(elements, copies, seed = 20261126) {
 /** A small page: about 100 elements, one framework's sheet. */
 export function smallPage() {
   return pageOf([read('bootstrap/dist/css/bootstrap.css')], block(0) + block(1));
+}
+
+/** A page of so many elements, names drawn as on the one above, with one framework's sheet and one widget's. */
+export function ordinaryPage(elements) {
+  const sheets = ['bootstrap/dist/css/bootstrap.css', 'choices.js/public/assets/styles/choices.css'].map(
+    read,
+  );
+  return drawnPage(elements, 1, 20261126, sheets);
 }

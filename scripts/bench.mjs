@@ -11,6 +11,7 @@ import { contests, parsePage, prove, toggledStates, writeOverride } from '../dis
 import { openPage } from '../dist/node/index.js';
 import { drawnPage, repeatedPage, smallPage } from './bench-pages.mjs';
 import { componentsRatio } from './bench-components.mjs';
+import { asCommands, draftRatios } from './bench-drafts.mjs';
 import { startBrowser } from './browser.mjs';
 import { chromiumNeeded, ensureBuild, ensurePackages, ensurePrograms } from './setup.mjs';
 
@@ -184,7 +185,7 @@ function commandRatios({ html, sheets }) {
     writeFileSync(draft, '.card .card-title { color: #123456 }\n.table td { padding: 3px }\n');
     const faces = new URL('../dist/node/index.js', import.meta.url).href;
     const script = `const { openPage } = await import('${faces}'); await openPage(process.argv[1]);`;
-    const open = processorTime(['--input-type=module', '-e', script, folder]);
+    const open = processorTime([...asCommands, '--input-type=module', '-e', script, folder]);
     const command = (...args) =>
       processorTime([fileURLToPath(new URL('../dist/bin/yelto.js', import.meta.url)), ...args]);
     return {
@@ -277,6 +278,8 @@ async function whole() {
     );
   }
   console.log('');
+  for (const [command, times] of Object.entries(draftRatios(processorTime)))
+    row(`60 kB of draft: ${command}, against opening`, `${times.toFixed(2)} ×`, 'goal: at most 3');
   const written = wishes();
   const start = startUp();
   row(

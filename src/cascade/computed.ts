@@ -1,6 +1,8 @@
 import type { Page, PageElement } from '../page/index.js';
 import { computedText, initialValue, isInherited, longhandsOf, type Surroundings } from '../value/index.js';
+import { longhandValue } from './longhand-value.js';
 import { Level, type Candidate } from './rank.js';
+import { Remembered } from './remembered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 import { specifiedFrom } from './value.js';
@@ -87,7 +89,8 @@ const usedOtherwise = /^(min-(width|height)|border-(top|right|bottom|left)-width
 
 /** The computed values of one page, each worked out once. */
 class Computing {
-  readonly #values = new Map<string, string>();
+  /** By row; a pseudo-element's longhands stand behind its name. */
+  readonly #values: (Map<string, string> | undefined)[] = [];
 
   constructor(
     readonly page: Page,
@@ -119,19 +122,21 @@ class Computing {
 
   valueOf(target: Target, longhand: string): string {
     if (this.#isUntouched(target, longhand)) return computing(this.page).valueOf(target, longhand);
-    const key = `${elementOf(target).index}${pseudoOf(target)} ${longhand}`;
-    let value = this.#values.get(key);
+    const pseudo = pseudoOf(target);
+    const key = pseudo ? `${pseudo} ${longhand}` : longhand;
+    const values = (this.#values[elementOf(target).index] ??= new Map());
+    let value = values.get(key);
     if (value === undefined) {
       if (handedDown.has(longhand)) this.#warm(target, longhand);
       value = this.from(target, longhand, this.candidates(target, longhand));
-      this.#values.set(key, value);
+      values.set(key, value);
     }
     return value;
   }
 
   #warm(target: Target, longhand: string): void {
     const path: PageElement[] = [];
-    for (let up = parentOf(target); up && !this.#values.has(`${up.index} ${longhand}`); up = up.drawnIn)
+    for (let up = parentOf(target); up && !this.#values[up.index]?.has(longhand); up = up.drawnIn)
       path.push(up);
     if (path.length > 1) for (const one of path.reverse()) this.valueOf(one, longhand);
   }
@@ -142,6 +147,8 @@ class Computing {
 
   /** The same before other properties have their say. */
   plain(target: Target, longhand: string, candidates: readonly Candidate[]): string {
+    const settled = settledText(candidates[0]?.declaration, longhand);
+    if (settled !== undefined) return settled;
     const specified = specifiedFrom(this.page, target, longhand, candidates);
     if (specified.inheritsFrom) {
       // The engine hands no content on, whatever the standard says.
@@ -176,6 +183,53 @@ class Computing {
     while (source.drawnIn && this.candidates(source, longhand).length === 0) source = source.drawnIn;
     return source;
   }
+}
+
+/** By longhand. */
+type Settled = Map<string, string | undefined>;
+
+const settledTexts = new Remembered<Settled>(() => new Map());
+const initialTexts: Settled = new Map();
+
+/**
+ * The computed value where it hangs on nothing but the declaration that wins, whatever the target: asked for once and
+ * for all. undefined where it hangs on more.
+ */
+function settledText(declaration: Declaration | undefined, longhand: string): string | undefined {
+  if (longhand.startsWith('--')) return undefined;
+  const texts = declaration ? settledTexts.of(declaration) : initialTexts;
+  let text = texts.get(longhand);
+  if (text === undefined && !texts.has(longhand))
+    texts.set(longhand, (text = textWithoutSurroundings(declaration, longhand)));
+  return text;
+}
+
+const asksForMore = /(var|attr)\(/i;
+const wideKeyword = /^(inherit|initial|unset|revert|revert-layer)$/i;
+
+function textWithoutSurroundings(declaration: Declaration | undefined, longhand: string): string | undefined {
+  if (!declaration && isInherited(longhand)) return undefined;
+  if (declaration && asksForMore.test(declaration.value)) return undefined;
+  const value = declaration ? longhandValue(declaration, longhand) : initialValue(longhand);
+  if (!value || wideKeyword.test(value)) return undefined;
+  let isAlone = true;
+  const asked = <T>(answer: T): T => {
+    isAlone = false;
+    return answer;
+  };
+  const text = computedText(longhand, value, {
+    fontSize: () => asked(undefined),
+    rootFontSize: () => asked(undefined),
+    parentWeight: () => asked(400),
+    colour: () => asked('#000000ff'),
+    get width() {
+      return asked(0);
+    },
+    get height() {
+      return asked(0);
+    },
+  });
+  return isAlone ? text : undefined;
 }
 
 function parentOf(target: Target) {

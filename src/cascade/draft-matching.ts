@@ -4,6 +4,7 @@ import { HeldMatching, ToldApart } from './held-matching.js';
 import type { Matcher } from './match-list.js';
 import { Matching } from './matching.js';
 import { RuleIndex } from './rule-index.js';
+import { MendedMatching } from './mended-matching.js';
 import { TreeMatching } from './tree-matching.js';
 
 const draftMatchings = new WeakMap<object, WeakMap<Tree, Matcher>>();
@@ -11,7 +12,10 @@ const draftMatchings = new WeakMap<object, WeakMap<Tree, Matcher>>();
 /** A draft's rules are matched once for each tree, whatever the width. */
 export function draftMatching(page: Page): Matcher | undefined {
   if (!page.overlay) return undefined;
-  const { styles } = page.overlay;
+  return matchingIn(page.overlay.styles, page.tree);
+}
+
+function matchingIn(styles: StyleSet, tree: Tree): Matcher {
   let byTree = draftMatchings.get(styles);
   if (!byTree) draftMatchings.set(styles, (byTree = new WeakMap()));
   const matched = (tree: Tree): Matcher => {
@@ -21,6 +25,8 @@ export function draftMatching(page: Page): Matcher | undefined {
   };
   // A draft is a sheet of the document, and reaches parts of its components.
   const match = (tree: Tree): Matcher => {
+    const { mends } = styles;
+    if (mends) return new MendedMatching(matchingIn(mends.styles, tree), mends.block, mends.mended);
     const { bare } = tree;
     if (bare && tree.roots.length === 1)
       return new HeldMatching(tree, matched(bare.tree), toldByDraft(styles).by(bare.change));
@@ -29,7 +35,7 @@ export function draftMatching(page: Page): Matcher | undefined {
       ? draft
       : new TreeMatching(tree, (number) => (number === 0 ? draft : undefined));
   };
-  return matched(page.tree);
+  return matched(tree);
 }
 
 const toldApart = new WeakMap<StyleSet, ToldApart>();

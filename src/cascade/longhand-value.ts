@@ -1,21 +1,16 @@
 import { splitShorthand } from '../value/index.js';
+import { Remembered } from './remembered.js';
 import type { Declaration } from './types.js';
 
 /** One longhand's part of a declaration's value: `solid` of `border: 1px solid red` for `border-top-style`. */
 export function longhandValue(declaration: Declaration, longhand: string): string | undefined {
   if (declaration.origin === 'presentational-hint') return declaration.value;
-  const split = splitOnce(declaration);
+  const split = splits.of(declaration).parts;
   return split?.get(longhand) ?? (split?.size === 1 ? [...split.values()][0] : logicalPart(split, longhand));
 }
 
-const splits = new WeakMap<Declaration, ReadonlyMap<string, string> | undefined>();
-
 /** A declaration is asked for each of its longhands; matching it with the grammars is slow. */
-function splitOnce(declaration: Declaration): ReadonlyMap<string, string> | undefined {
-  if (!splits.has(declaration))
-    splits.set(declaration, splitShorthand(declaration.property, declaration.value));
-  return splits.get(declaration);
-}
+const splits = new Remembered(({ property, value }) => ({ parts: splitShorthand(property, value) }));
 
 /** The part of a flow-relative shorthand for a physical longhand, in the usual flow. */
 function logicalPart(split: ReadonlyMap<string, string> | undefined, longhand: string): string | undefined {

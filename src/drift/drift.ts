@@ -103,6 +103,8 @@ class Rules {
   readonly #old: Page;
   readonly #new: Page;
   readonly #lines: Lines;
+  /** Of the two pages, by the place of each declaration. */
+  readonly #blocks = new Map<Page, Map<string, StyleBlock>>();
   #asked = 0;
 
   constructor(
@@ -118,12 +120,17 @@ class Rules {
   }
 
   #blockOf(page: Page, { declaration: { line, column } }: Verdict): StyleBlock | undefined {
-    return page.overlay!.styles.blocks.find(({ declarations }) =>
-      declarations.some(({ start }) => {
-        const at = this.#lines.at(start);
-        return at.line === line && at.column === column;
-      }),
-    );
+    let blocks = this.#blocks.get(page);
+    if (!blocks) {
+      blocks = new Map();
+      for (const block of page.overlay!.styles.blocks)
+        for (const { start } of block.declarations) {
+          const at = this.#lines.at(start);
+          blocks.set(`${at.line}:${at.column}`, block);
+        }
+      this.#blocks.set(page, blocks);
+    }
+    return blocks.get(`${line}:${column}`);
   }
 
   /** Those of a rule's selectors that matched something before and match nothing now. */

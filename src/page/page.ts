@@ -186,11 +186,15 @@ export class Page {
     return new Page(this.#shared, merged, { overlay, bare, like: isAlike ? this : undefined });
   }
 
-  /** @internal This page, its draft included, under the conditions of another one with the same media queries. */
+  /**
+   * @internal This page, its draft included, under the conditions of another one of the same capture, with the same media
+   * queries.
+   */
   beside(view: Page): Page {
     const { overlay } = this;
-    const bare = new Page(this.#shared, view.conditions, { tree: this.tree, like: view.bare });
-    return overlay ? new Page(this.#shared, view.conditions, { overlay, bare, like: view }) : bare;
+    return overlay
+      ? new Page(this.#shared, view.conditions, { overlay, bare: view.bare, like: view })
+      : view.bare;
   }
 
   /** Containers keep their sizes only as long as the window keeps its own. */
@@ -212,6 +216,18 @@ export class Page {
     const laid = gatherer.result;
     const overlay = { styles: laid, place, sheet: laid.sheets.length - 1 };
     return new Page(this.#shared, this.conditions, { overlay, bare: this.bare });
+  }
+
+  /** @internal The page with one more declaration in a rule of its draft, behind one that ends at that offset. */
+  withDeclaration(block: StyleBlock, end: number, property: string, value: string): Page {
+    const { overlay } = this;
+    const added = { property, value, important: false, start: end, end };
+    const { declarations } = block;
+    const at = declarations.findIndex((one) => one.end === end) + 1;
+    const mended = { ...block, declarations: declarations.toSpliced(at, 0, added) };
+    const blocks = overlay!.styles.blocks.map((one) => (one === block ? mended : one));
+    const styles = { ...overlay!.styles, blocks, mends: { styles: overlay!.styles, block, mended } };
+    return new Page(this.#shared, this.conditions, { overlay: { ...overlay!, styles }, bare: this.bare });
   }
 
   /** @internal The page as it would be without some of its rules. */

@@ -70,6 +70,8 @@ export interface StyleSet {
   /** In order of appearance; the last one of a name whose condition holds counts. */
   readonly registered: readonly RegisteredProperty[];
   readonly faults: readonly Fault[];
+  /** Where this set is another one but for one rule, which has more declarations and the same selectors. */
+  readonly mends?: { readonly styles: StyleSet; readonly block: StyleBlock; readonly mended: StyleBlock };
 }
 
 export const emptyStyleSet: StyleSet = {

@@ -23,51 +23,122 @@ export function changesNativeLook(page: Page, target: Target, longhand: string):
   );
 }
 
+const sides = ['top', 'right', 'bottom', 'left'];
+
 /** What the cascade says of a target's box, the adjustments of CSS 2 §9.7 and Flexbox 1 §4 made. */
 export function boxFacts(page: Page, target: Target): BoxFacts {
-  const element = elementOf(target);
-  const pseudo = pseudoOf(target);
-  const value = (longhand: string) => computedOf(page, target, longhand);
-  const parent = boxAround(page, pseudo ? element : element.drawnIn);
-  const type = typeOf(element);
-  return {
-    tag: pseudo ? '' : element.tag,
-    pseudo: pseudo || undefined,
-    display: value('display'),
-    parentDisplay: parent ? computedOf(page, parent, 'display') : 'block',
-    position: value('position'),
-    float: value('float'),
-    overflowX: value('overflow-x'),
-    overflowY: value('overflow-y'),
-    whiteSpace: value('text-wrap-mode'),
-    borderCollapse: value('border-collapse'),
-    content: pseudo ? value('content') : '',
-    ownDisplay: valueOf(page, target, 'display').toLowerCase(),
-    width: value('width'),
-    height: value('height'),
-    parentHeight: parentHeightOf(page, parent),
-    offsets: ['top', 'right', 'bottom', 'left'].map(value),
-    type: pseudo ? '' : type,
-    flexWrap: value('flex-wrap'),
-    textDecorationLine: value('text-decoration-line'),
-    columnRuleStyle: value('column-rule-style'),
-    backgroundImage: value('background-image'),
-    transitionDuration: value('transition-duration'),
-    animationName: value('animation-name'),
-    columns: value('column-count') !== 'auto' || value('column-width') !== 'auto',
-    appearance: value('appearance'),
-    borderStyles: Object.fromEntries(
-      ['top', 'right', 'bottom', 'left'].map((side) => [side, value(`border-${side}-style`)]),
-    ),
-    replaced: !pseudo && replacedTags.test(element.tag),
-    on: {
+  return new Box(page, target);
+}
+
+/** Each fact is found when it is asked for: a condition asks for one or two of them. */
+class Box implements BoxFacts {
+  readonly #element: PageElement;
+  readonly pseudo?: string;
+  readonly tag: string;
+
+  constructor(
+    private readonly page: Page,
+    private readonly target: Target,
+  ) {
+    this.#element = elementOf(target);
+    this.pseudo = pseudoOf(target) || undefined;
+    this.tag = this.pseudo ? '' : this.#element.tag;
+  }
+
+  #value(longhand: string): string {
+    return computedOf(this.page, this.target, longhand);
+  }
+
+  get #parent(): PageElement | null {
+    return boxAround(this.page, this.pseudo ? this.#element : this.#element.drawnIn);
+  }
+
+  get display() {
+    return this.#value('display');
+  }
+  get parentDisplay() {
+    const parent = this.#parent;
+    return parent ? computedOf(this.page, parent, 'display') : 'block';
+  }
+  get position() {
+    return this.#value('position');
+  }
+  get float() {
+    return this.#value('float');
+  }
+  get overflowX() {
+    return this.#value('overflow-x');
+  }
+  get overflowY() {
+    return this.#value('overflow-y');
+  }
+  get whiteSpace() {
+    return this.#value('text-wrap-mode');
+  }
+  get borderCollapse() {
+    return this.#value('border-collapse');
+  }
+  get content() {
+    return this.pseudo ? this.#value('content') : '';
+  }
+  get ownDisplay() {
+    return valueOf(this.page, this.target, 'display').toLowerCase();
+  }
+  get width() {
+    return this.#value('width');
+  }
+  get height() {
+    return this.#value('height');
+  }
+  get parentHeight() {
+    return parentHeightOf(this.page, this.#parent);
+  }
+  get offsets() {
+    return sides.map((side) => this.#value(side));
+  }
+  get type() {
+    return this.pseudo ? '' : typeOf(this.#element);
+  }
+  get flexWrap() {
+    return this.#value('flex-wrap');
+  }
+  get textDecorationLine() {
+    return this.#value('text-decoration-line');
+  }
+  get columnRuleStyle() {
+    return this.#value('column-rule-style');
+  }
+  get backgroundImage() {
+    return this.#value('background-image');
+  }
+  get transitionDuration() {
+    return this.#value('transition-duration');
+  }
+  get animationName() {
+    return this.#value('animation-name');
+  }
+  get columns() {
+    return this.#value('column-count') !== 'auto' || this.#value('column-width') !== 'auto';
+  }
+  get appearance() {
+    return this.#value('appearance');
+  }
+  get borderStyles() {
+    return Object.fromEntries(sides.map((side) => [side, this.#value(`border-${side}-style`)]));
+  }
+  get replaced() {
+    return !this.pseudo && replacedTags.test(this.#element.tag);
+  }
+  get on() {
+    const element = this.#element;
+    return {
       tag: element.tag,
-      type,
-      display: pseudo ? computedOf(page, element, 'display') : value('display'),
+      type: typeOf(element),
+      display: computedOf(this.page, this.pseudo ? element : this.target, 'display'),
       hasPlaceholder: element.attributes.has('placeholder'),
-      isForeign: page.tree.isHtml[element.index] === 0,
-    },
-  };
+      isForeign: this.page.tree.isHtml[element.index] === 0,
+    };
+  }
 }
 
 function typeOf({ tag, attributes }: PageElement): string {
@@ -104,17 +175,30 @@ export function noEffectOn(
   const box = boxFacts(page, target);
   const element = elementOf(target);
   const pseudo = pseudoOf(target);
-  if (!pseudo && box.on.isForeign && element.tag !== 'svg') return undefined;
+  if (!pseudo && page.tree.isHtml[element.index] === 0 && element.tag !== 'svg') return undefined;
   // Colours and lines of its own turn a control's native look off.
   const isDrawn = box.tag === 'input' && /^(checkbox|radio)$/.test(box.type);
   if (controls.test(box.tag) && !isDrawn && /^(background|border)-/.test(longhand)) return undefined;
-  const isHandedOn = !pseudo && isInherited(longhand) && mayInherit(page, element, longhand);
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
-  const conditions = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
+  const conditions = conditionsFor(longhand, isBox);
+  if (conditions.length === 0) return undefined;
+  const isHandedOn = !pseudo && isInherited(longhand) && mayInherit(page, element, longhand);
   return conditions.find(
-    ({ properties, when, isAdjusted, isShut }) =>
-      (isSame || !isAdjusted) && (!isHandedOn || isShut) && properties.test(longhand) && when(box),
+    ({ when, isAdjusted, isShut }) => (isSame || !isAdjusted) && (!isHandedOn || isShut) && when(box),
   );
+}
+
+const byLonghand = [new Map<string, NoEffectCondition[]>(), new Map<string, NoEffectCondition[]>()];
+
+/** The conditions that speak of a longhand, for boxes or for pseudo-elements that are none. */
+function conditionsFor(longhand: string, isBox: boolean): readonly NoEffectCondition[] {
+  const known = byLonghand[Number(isBox)];
+  let found = known.get(longhand);
+  if (!found) {
+    const all = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
+    known.set(longhand, (found = all.filter(({ properties }) => properties.test(longhand))));
+  }
+  return found;
 }
 
 /** Whether anything inside a box may take an inherited value from it and show it. */

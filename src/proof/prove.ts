@@ -44,7 +44,7 @@ function provePage(page: Page, draft: string, options: ProofOptions): Verdict[] 
   const lines = new Lines(draft);
   const plain = looksAt(laid, options.widths);
   const looksFor = looker(plain);
-  const remedies = new Remedies(laid, draft);
+  const remedies = new Remedies(laid);
   const others = new OtherStates(laid);
   const relevant = new RelevantLooks(plain);
   const verdicts = styles.blocks.flatMap((block) => {

@@ -30,10 +30,7 @@ export class Remedies {
   #asked = 0;
   readonly #told = new Map<string, string | undefined>();
 
-  constructor(
-    private readonly laid: Page,
-    private readonly draft: string,
-  ) {}
+  constructor(private readonly laid: Page) {}
 
   /** Whether another one may be looked for. */
   mayAsk(): boolean {
@@ -130,18 +127,22 @@ export class Remedies {
   }
 
   /** "Add display: block to the same rule", where the property works with it. */
-  adding({ end, declaration }: Drafted, addition: string, working: readonly Sighting[]): string | undefined {
-    if (!/^[\w-]+: /.test(addition)) return addition;
+  adding(
+    { end, declaration, block }: Drafted,
+    addition: string,
+    working: readonly Sighting[],
+  ): string | undefined {
+    const [, property, value] = /^([\w-]+): (.+)$/.exec(addition) ?? [];
+    if (!property) return addition;
     // Nobody needs help to have nothing.
     if (idleValue.test(declaration.value) || !this.mayAsk()) return undefined;
-    const text = `${this.draft.slice(0, end)}; ${addition}${this.draft.slice(end)}`;
-    const mended = this.laid.bare.withDraft(text, this.laid.overlay!.place);
+    const mended = this.laid.withDeclaration(block, end, property, value);
     const works = working.some(({ look, counts, same }) => {
-      const view = mended.under(look.view.conditions);
+      const view = mended.beside(look.view);
       return (counts.length ? counts : same).some(({ targets, longhands }) =>
         targets.some(
           (target) =>
-            this.#isSet(view, target, addition) &&
+            this.#isSet(view, target, property) &&
             longhands.some((longhand) => !noEffectOn(view, target, longhand)),
         ),
       );
@@ -149,8 +150,7 @@ export class Remedies {
     return works ? `Add ${addition} to the same rule.` : undefined;
   }
 
-  #isSet(view: Page, target: Target, addition: string): boolean {
-    const property = addition.slice(0, addition.indexOf(':'));
+  #isSet(view: Page, target: Target, property: string): boolean {
     return longhandsOf(property).every((longhand) => {
       const name = physicalLonghand(view, target, longhand);
       return standingCandidates(view, target, name)[0]?.declaration.sheet === view.overlay!.sheet;

@@ -210,7 +210,6 @@ function familyText(value: string): string {
 
 /** CSS Values 4 §6.1: units that hang on fonts and on the window. */
 function pixelsIn(around: Surroundings): (unit: string) => number | undefined {
-  const { width, height } = around;
   return (unit) => {
     switch (unit) {
       case 'em':
@@ -222,17 +221,17 @@ function pixelsIn(around: Surroundings): (unit: string) => number | undefined {
       case 'lvw':
       case 'dvw':
       case 'vi':
-        return width / 100;
+        return around.width / 100;
       case 'vh':
       case 'svh':
       case 'lvh':
       case 'dvh':
       case 'vb':
-        return height / 100;
+        return around.height / 100;
       case 'vmin':
-        return Math.min(width, height) / 100;
+        return Math.min(around.width, around.height) / 100;
       case 'vmax':
-        return Math.max(width, height) / 100;
+        return Math.max(around.width, around.height) / 100;
       default:
         return undefined;
     }

@@ -17,9 +17,16 @@ export function isCustomProperty(name: string): boolean {
   return name.startsWith('--') && name.length > 2;
 }
 
+/** Names as most people write them stand for themselves. */
+const asWritten = new Set([
+  ...Object.keys(inherited),
+  ...Object.keys(uninherited),
+  ...Object.keys(shorthands).filter((name) => !Object.hasOwn(aliases, name)),
+]);
+
 /** The name as the tables know it: lower case (custom properties keep theirs), legacy names replaced. */
 export function canonicalProperty(name: string): string {
-  if (isCustomProperty(name)) return name;
+  if (asWritten.has(name) || isCustomProperty(name)) return name;
   const lower = name.toLowerCase();
   return Object.hasOwn(aliases, lower) ? aliases[lower] : lower;
 }

@@ -135,3 +135,50 @@ test('a width that a border without a style has counts as it is written', () => 
   expect(isValueAlready(page, b, 'border-top-width', '9px')).toBe(true);
   expect(isValueAlready(page, b, 'border-top-width', '2px')).toBe(false);
 });
+
+describe('a text is worked out once where it hangs on nothing else, and each time where it does', () => {
+  test.each([
+    ['width', '2em', '20px', '40px'],
+    ['width', '50px', '50px', '50px'],
+    ['border-top-color', 'currentcolor', '#ff0000ff', '#0000ffff'],
+    ['border-top-color', 'teal', '#008080ff', '#008080ff'],
+    ['width', 'var(--size)', '1px', '2px'],
+    ['font-size', 'inherit', '10px', '20px'],
+    ['font-weight', 'bolder', '400', '900'],
+  ])('%s: %s', (longhand, value, ofOne, ofOther) => {
+    const css = `.one { font-size: 10px; color: red; --size: 1px; font-weight: 100 }
+      .other { font-size: 20px; color: blue; --size: 2px; font-weight: 700 } p { border-style: solid }`;
+    const page = read(
+      `${css} .one p { ${longhand}: ${value} } .other p { ${longhand}: ${value} }`,
+      '<div class=one><p>a</div><div class=other><p>b</div>',
+    );
+    const values = page.select('p').map((element) => computedOf(page, element, longhand));
+    expect(values).toEqual([ofOne, ofOther]);
+  });
+
+  test('shares of the window, at each width', () => {
+    const page = read('p { width: 10vw; height: 10vh }', '<p>a');
+    const at = (width: number) => {
+      const view = page.under({ width });
+      return computedOf(view, view.select('p')[0], 'width');
+    };
+    expect([at(1000), at(500), at(1000)]).toEqual(['100px', '50px', '100px']);
+  });
+
+  test('a number in an attribute is another thing than the same text in a sheet', () => {
+    const page = read(
+      'td { width: 10px }',
+      '<table><tr><td id=a width=10>x<tr><td id=b>y</table><img width=10>',
+    );
+    const of = (selector: string) => computedOf(page, page.select(selector)[0], 'width');
+    expect([of('#a'), of('#b'), of('img')]).toEqual(['10px', '10px', '10px']);
+  });
+
+  test('each of the texts of attributes', () => {
+    const page = read('p::before { content: attr(title) }', '<p title=a>x<p title=b>y');
+    const values = page
+      .select('p')
+      .map((element) => computedOf(page, { element, pseudo: '::before' }, 'content'));
+    expect(values).toEqual(['"a"', '"b"']);
+  });
+});
