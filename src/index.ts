@@ -74,10 +74,12 @@ export { claimsAbout, claimsOf, type Claim } from './proof/index.js';
 export { confirm, setAside, type SetAside, type Step } from './proof/index.js';
 export {
   prove,
+  proveInSteps,
   type Aside,
   type Outcome,
   type Proof,
   type ProofOptions,
+  type ProofStep,
   type Verdict,
 } from './proof/index.js';
 export { pack, readPanel, type Packed } from './panel/index.js';

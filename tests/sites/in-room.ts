@@ -1,4 +1,5 @@
 // A room on a small site, in the browser.
+import { writeFileSync } from 'node:fs';
 import type { Browser, Frame, Page as Tab } from 'playwright-core';
 import { openRoom } from 'yelto/node';
 import { temporaryFolder } from '../support/cli.js';
@@ -14,17 +15,19 @@ export interface Opened {
 type Asked = [
   answers: (other: string) => Answers,
   work: (opened: Opened) => Promise<void>,
-  more?: { elsewhere?: Answers; waitFor?: RegExp },
+  /** `draft` is what stands in the draft's file before. */
+  more?: { elsewhere?: Answers; waitFor?: RegExp; draft?: string },
 ];
 export type InRoom = (...asked: Asked) => Promise<void>;
 
 /** Opens a room on a site with these answers, waits until its page is read, and does the work. */
 export async function inRoom(
   browser: Browser,
-  ...[answers, work, { elsewhere = {}, waitFor = /\d+ elements read/ } = {}]: Asked
+  ...[answers, work, { elsewhere = {}, waitFor = /\d+ elements read/, draft = '' } = {}]: Asked
 ): Promise<void> {
   const folder = temporaryFolder();
   const running = await startSite({ name: '', answers, elsewhere });
+  if (draft) writeFileSync(folder.file('my.css'), draft);
   const room = await openRoom({ where: running.address, draft: folder.file('my.css') });
   const context = await browser.newContext();
   const tab = await context.newPage();

@@ -78,7 +78,7 @@ export function ChangeAnswer({ room, target, property, onProperty, onWritten }: 
       isStale = true;
       clearTimeout(timer);
     };
-  }, [room.engine, room.draft.text, preview, target, property, value, step, isHeld]);
+  }, [room.engine, room.attempts, room.draft.text, preview, target, property, value, step, isHeld]);
 
   if (!target) {
     return (

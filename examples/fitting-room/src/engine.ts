@@ -19,7 +19,7 @@ import {
   panelProfiles,
   parsePage,
   propertyNames,
-  prove,
+  proveInSteps,
   reaches,
   setAside,
   specificityText,
@@ -39,6 +39,7 @@ import {
 import { everydayGroupOf } from './everyday.js';
 import { opened, openSource, stage, targetOf, visited, type Spot } from './opened.js';
 import { pointing } from './pointing.js';
+import { stepwise, stop } from './stepwise.js';
 
 export type { Spot } from './opened.js';
 export type { Framed, Rung } from './pointing.js';
@@ -121,6 +122,7 @@ function tell(error: unknown): Failed {
 
 const engine = {
   ...pointing,
+  stop,
 
   load(source: PageSource): {
     elements: number;
@@ -237,9 +239,10 @@ const engine = {
   },
 
   /** What of a rule has no effect on the things that it matches, in words: asked when the rule is on the page already. */
-  idle(css: string): string[] {
-    return prove(stage.bare ?? opened(), css)
-      .verdicts.filter(({ outcome }) => outcome === 'no-effect')
+  async idle(css: string): Promise<string[]> {
+    const { verdicts } = await stepwise('idle', proveInSteps(stage.bare ?? opened(), css));
+    return verdicts
+      .filter(({ outcome }) => outcome === 'no-effect')
       .map(({ declaration, why, remedy = '' }) => `${declaration.property}: ${why}. ${remedy}`);
   },
 
@@ -293,10 +296,10 @@ const engine = {
   },
 
   /** On the page on the stage and all others that were looked at. */
-  prove(draft: string): Judged[] {
+  async prove(draft: string): Promise<Judged[]> {
     const here = stage.bare ?? opened();
     const pages = [here, ...[...visited.values()].filter((one) => one !== here && one.name !== here.name)];
-    const all = prove(pages, draft).verdicts;
+    const { verdicts: all } = await stepwise('prove', proveInSteps(pages, draft));
     const placeOf = ({ declaration: { line, column } }: Verdict) => `${line}:${column}`;
     // A rule for another of the pages need not be told here.
     const shown = all.filter(
@@ -351,10 +354,11 @@ const engine = {
   },
 
   /** The text to paste, and what of it falls short on the page: what is pasted is what is proven. */
-  pack(draft: string, panel: string, standing: string) {
+  async pack(draft: string, panel: string, standing: string) {
     const profile = panelProfiles.find(({ name }) => name === panel) ?? panelProfiles[0];
     const packed = pack(draft, profile, standing);
-    const { verdicts } = prove(stage.bare ?? opened(), readPanel(packed.text, profile), { panel: profile });
+    const steps = proveInSteps(stage.bare ?? opened(), readPanel(packed.text, profile), { panel: profile });
+    const { verdicts } = await stepwise('pack', steps);
     const short = verdicts
       .filter(({ outcome }) => outcome !== 'wins' && outcome !== 'matches-nothing')
       .map(({ declaration: { property, value }, selector, outcome, why }) =>

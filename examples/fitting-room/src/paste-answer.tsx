@@ -2,6 +2,7 @@ import { Button, Code, NativeSelect, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { Step } from 'yelto';
 import { readAnew } from './read-anew.js';
+import { isStopped } from './stepwise.js';
 import type { Room } from './use-room.js';
 
 type Packed = Awaited<ReturnType<Room['engine']['pack']>>;
@@ -18,8 +19,19 @@ export function PasteAnswer({ room }: { room: Room }) {
   useEffect(() => void room.engine.panels().then(setPanels), [room.engine]);
   useEffect(() => {
     setIsCopied(false);
-    room.engine.pack(room.draft.text, panel, standing).then(setPacked);
-  }, [room.engine, room.draft.text, panel, standing]);
+    let isStale = false;
+    room.engine.pack(room.draft.text, panel, standing).then(
+      (made) => isStale || setPacked(made),
+      (error: unknown) => {
+        if (!isStopped(error)) throw error;
+        // A text that was not proven is not offered.
+        if (!isStale) setPacked(undefined);
+      },
+    );
+    return () => {
+      isStale = true;
+    };
+  }, [room.engine, room.attempts, room.draft.text, panel, standing]);
 
   const profile = panels.find(({ name }) => name === panel);
   if (room.draft.text.trim() === '') {

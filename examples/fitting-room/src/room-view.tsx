@@ -13,6 +13,7 @@ import { TabView } from './tab-view.js';
 import { useRoom, type Room } from './use-room.js';
 import { WhatIfAnswer } from './what-if-answer.js';
 import { WidthsAnswer } from './widths-answer.js';
+import { WorkBar } from './work-bar.js';
 
 type Question = 'point' | 'govern' | 'hold' | 'change' | 'prove' | 'widths' | 'what-if' | 'paste';
 
@@ -145,6 +146,7 @@ export function RoomView() {
           {ask('what-if', 'What if…', <WhatIfAnswer room={room} />)}
           {ask('paste', 'Paste it', <PasteAnswer room={room} />)}
         </div>
+        <WorkBar room={room} />
       </div>
     </main>
   );

@@ -1,19 +1,22 @@
 // The room's state: the page on the stage, what is pointed at, what is held, and the draft.
-import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LiveBox, LiveHold, ToRoom, WhatIf } from 'yelto/browser';
-import type { Engine, Governed, Judged, Rung, Spot, Toggle } from './engine.js';
+import type { Governed, Rung, Spot, Toggle } from './engine.js';
+import { reading } from './engine-link.js';
 import { FrameLink } from './frame-link.js';
 import type { PageEvents, PageLink } from './page-link.js';
 import { TabLink, type AskingPage } from './tab-link.js';
-import { contradicted, countChecked, type Checked } from './checked.js';
+import { countChecked, type Checked } from './checked.js';
 import { invitation } from './invitation.js';
 import { foreignTexts, withForeign } from './foreign.js';
+import { isStopped } from './stepwise.js';
 import { useDraft, type Draft } from './use-draft.js';
+import { useEngine, type EngineInUse } from './use-engine.js';
+import { useVerdicts, type Verdicts } from './use-verdicts.js';
 
 type ToldPage = Extract<ToRoom, { kind: 'page' }>;
 
-export interface Room {
+export interface Room extends EngineInUse, Pick<Verdicts, 'verdicts' | 'checked'> {
   readonly status: string;
   readonly missing: readonly string[];
   /** Sheets that the browser has and nobody could read. */
@@ -37,11 +40,8 @@ export interface Room {
   readonly visited: readonly string[];
   readonly widths: readonly number[];
   readonly draft: Draft;
-  readonly verdicts: readonly Judged[];
-  /** What the browser says of the verdicts, and of what governs the chosen box. */
-  readonly checked: Checked;
+  /** What the browser says of what governs the chosen box. */
   readonly governing: Checked;
-  readonly engine: Remote<Engine>;
   /** Address of the page on the stage. */
   readonly address: string;
   /** Whether the frame shows no page of the site. */
@@ -65,10 +65,8 @@ export interface Room {
 }
 
 export function useRoom(): Room {
-  const engine = useMemo(
-    () => wrap<Engine>(new Worker(new URL('./engine.ts', import.meta.url), { type: 'module' })),
-    [],
-  );
+  const inUse = useEngine();
+  const { engine, attempts } = inUse;
   const stage = useRef<PageLink | undefined>(undefined);
   // Told at once, not with the next rendering: a page that is ready in between must not miss it.
   const kept = useRef('');
@@ -91,8 +89,6 @@ export function useRoom(): Room {
   const [asked, setAsked] = useState<readonly string[]>([]);
   const [looked, setLooked] = useState<readonly string[]>([]);
   const [widths, setWidths] = useState<readonly number[]>([]);
-  const [verdicts, setVerdicts] = useState<readonly Judged[]>([]);
-  const [checked, setChecked] = useState<Checked>(countChecked([]));
   const [governing, setGoverning] = useState<Checked>(countChecked([]));
   const [supposed, setSupposed] = useState('');
   const [visited, setVisited] = useState<readonly string[]>([]);
@@ -102,6 +98,17 @@ export function useRoom(): Room {
   const climbed = useRef(-1);
   const steps = useRef(Promise.resolve());
   const [reads, setReads] = useState(0);
+  const { verdicts, checked, forget } = useVerdicts({
+    engine,
+    stage,
+    draft: draft.text,
+    looked,
+    reads,
+    attempts,
+  });
+  // For callbacks that outlive a rendering.
+  const forgetting = useRef(forget);
+  forgetting.current = forget;
   const [address, setAddress] = useState('');
   const [isLost, setIsLost] = useState(false);
   const [tab, setTab] = useState<AskingPage>();
@@ -247,7 +254,12 @@ export function useRoom(): Room {
   const inTurn = useCallback((work: () => Promise<unknown>) => {
     busy.current = busy.current.then(work).then(
       () => undefined,
-      (error: unknown) => setStatus(`The page could not be read: ${(error as Error).message}`),
+      (error: unknown) =>
+        setStatus(
+          isStopped(error)
+            ? 'The page was not read'
+            : `The page could not be read: ${(error as Error).message}`,
+        ),
     );
   }, []);
 
@@ -292,8 +304,7 @@ export function useRoom(): Room {
           // What was said of the page before is said of none.
           setRungs([]);
           setChosen(undefined);
-          setVerdicts([]);
-          setChecked(countChecked([]));
+          forgetting.current();
         },
         onLeft: (to) =>
           setStatus(`The page wanted to go to ${to}, another site: yelto try opens a room there.`),
@@ -312,6 +323,12 @@ export function useRoom(): Room {
     },
     [climb, inTurn, read, take],
   );
+
+  const { stopped, again: beginAgain } = inUse;
+  const again = useCallback(() => {
+    if (stopped === reading) stage.current?.read();
+    beginAgain();
+  }, [beginAgain, stopped]);
 
   const visit = useCallback((where: string) => {
     setStatus('Opening the page…');
@@ -342,36 +359,6 @@ export function useRoom(): Room {
     [chosen, engine, looked],
   );
 
-  useEffect(() => {
-    if (!reads) return;
-    let isStale = false;
-    const timer = setTimeout(async () => {
-      const [judged, claims] = await Promise.all([engine.prove(draft.text), engine.claims(draft.text)]);
-      if (isStale) return;
-      // What is said for other conditions than the browser's it cannot contradict.
-      const answers = looked.length || claims.length === 0 ? [] : await stage.current?.check(claims);
-      if (isStale) return;
-      setVerdicts(contradicted(judged, claims, answers));
-      setChecked(countChecked(answers));
-    }, 120);
-    return () => {
-      isStale = true;
-      clearTimeout(timer);
-    };
-  }, [engine, draft.text, looked, reads]);
-
-  // No event tells of a declaration that a script changes where it stands: the browser is asked again now and then.
-  const isRead = reads > 0;
-  useEffect(() => {
-    if (!isRead || !draft.text.trim() || looked.length) return;
-    const timer = setInterval(async () => {
-      if (document.hidden) return;
-      const answers = await stage.current?.check(await engine.claims(draft.text));
-      if (answers && countChecked(answers).agreed !== countChecked(answers).asked) stage.current?.read();
-    }, 2000);
-    return () => clearInterval(timer);
-  }, [draft.text, engine, isRead, looked]);
-
   const preview = useCallback(
     (text: string | undefined) => stage.current?.tryDraft(text ?? kept.current),
     [],
@@ -400,7 +387,8 @@ export function useRoom(): Room {
     verdicts,
     checked,
     governing,
-    engine,
+    ...inUse,
+    again,
     address,
     isLost,
     visit,

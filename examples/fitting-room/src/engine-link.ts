@@ -1,0 +1,119 @@
+// The room's end of the worker: what it is at is watched, and what takes long can be stopped.
+import { wrap, type Remote } from 'comlink';
+import type { Engine } from './engine.js';
+import { isStopped, Stopped, type Step, type StepMessage } from './stepwise.js';
+
+/** Work that a person waits for. */
+export interface Work {
+  /** "Proving the draft". */
+  readonly words: string;
+  /** undefined where nobody knows how far it has come. */
+  readonly step?: Step;
+}
+
+/** What is shorter than this, ms, needs no bar. */
+const patience = 500;
+/** So long, ms, a step may take to hear that it is to stop. */
+const hearing = 250;
+
+export const reading = 'Reading the page';
+
+const wordsFor: Partial<Record<string, string>> = {
+  load: reading,
+  prove: 'Proving the draft',
+  pack: 'Proving what you paste',
+  idle: 'Looking for what has no effect',
+  write: 'Looking for a rule',
+  confirm: 'Looking for what you pasted',
+};
+
+interface Call {
+  readonly name: string;
+  readonly begun: number;
+  readonly end: (why: Stopped) => void;
+  step?: Step;
+}
+
+/** A worker cannot be stopped within a step: then it is ended, and another one reads what this one had read. */
+export class EngineLink {
+  readonly engine: Remote<Engine>;
+  #worker!: Worker;
+  #remote!: Remote<Engine>;
+  #timer?: ReturnType<typeof setTimeout>;
+  readonly #calls = new Set<Call>();
+  /** What a fresh worker has to be told: the pages that were read, the last one last, and what was held. */
+  readonly #pages = new Map<string, Parameters<Engine['load']>>();
+  #held?: Parameters<Engine['hold']>;
+
+  constructor(private readonly onWork: (work?: Work) => void) {
+    this.#begin();
+    const call = (name: string) => (name === 'then' ? undefined : this.#ask.bind(this, name));
+    this.engine = new Proxy({}, { get: (_, name) => call(String(name)) }) as Remote<Engine>;
+    // Who asked hears of it; most of them have nothing to do about it.
+    addEventListener('unhandledrejection', (event) => isStopped(event.reason) && event.preventDefault());
+  }
+
+  /** Ends what is going on. Nothing that was read or written is lost. */
+  async stop(): Promise<void> {
+    const [call] = this.#calls;
+    if (!call) return;
+    if (call.step) {
+      await this.#remote.stop(call.name);
+      await new Promise((heard) => setTimeout(heard, hearing));
+      if (!this.#calls.has(call)) return;
+    }
+    this.#worker.terminate();
+    for (const one of this.#calls) one.end(new Stopped());
+    this.#calls.clear();
+    this.#begin();
+    for (const page of this.#pages.values()) void this.engine.load(...page);
+    if (this.#held) void this.engine.hold(...this.#held);
+    this.#tell();
+  }
+
+  #begin(): void {
+    this.#worker = new Worker(new URL('./engine.ts', import.meta.url), { type: 'module' });
+    this.#remote = wrap<Engine>(this.#worker);
+    this.#worker.addEventListener('message', ({ data }: MessageEvent<Partial<StepMessage>>) => {
+      const call = [...this.#calls].findLast(({ name }) => name === data.stepOf);
+      if (!call) return;
+      call.step = { proven: data.proven!, of: data.of! };
+      this.#tell();
+    });
+  }
+
+  async #ask(name: string, ...args: unknown[]): Promise<unknown> {
+    const remote = this.#remote as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
+    let end!: Call['end'];
+    const ended = new Promise<never>((_, reject) => (end = reject));
+    const call: Call = { name, begun: performance.now(), end };
+    this.#calls.add(call);
+    this.#tell();
+    try {
+      const answer = await Promise.race([remote[name](...args), ended]);
+      if (name === 'load') this.#keep(args as Parameters<Engine['load']>);
+      if (name === 'hold') this.#held = args as Parameters<Engine['hold']>;
+      return answer;
+    } finally {
+      this.#calls.delete(call);
+      this.#tell();
+    }
+  }
+
+  #keep(page: Parameters<Engine['load']>): void {
+    const [{ name }] = page;
+    this.#pages.delete(name);
+    this.#pages.set(name, page);
+    // Another page has nothing held.
+    this.#held = undefined;
+  }
+
+  /** Tells of the work that has gone on longest, once it has gone on for long. */
+  #tell(): void {
+    clearTimeout(this.#timer);
+    const [call] = this.#calls;
+    const left = call ? call.begun + patience - performance.now() : 0;
+    if (call && left > 0) this.#timer = setTimeout(() => this.#tell(), left);
+    else this.onWork(call && { words: wordsFor[call.name] ?? 'Working it out', step: call.step });
+  }
+}

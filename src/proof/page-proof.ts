@@ -1,0 +1,133 @@
+import type { Declaration } from '../cascade/index.js';
+import {
+  HeldLooks,
+  looksAt,
+  type DraftPlace,
+  type Held,
+  type Look,
+  type Page,
+  type StyleBlock,
+} from '../page/index.js';
+import type { WrittenDeclaration } from '../sheet/index.js';
+import { Lines } from '../text/index.js';
+import { judge, type Drafted, type Judgement } from './judge.js';
+import { Looking } from './look.js';
+import { OtherStates } from './other-states.js';
+import { pieceVerdicts } from './pieces.js';
+import { RelevantLooks } from './relevant.js';
+import { Remedies } from './remedies.js';
+import { statesOf, type RuleStates } from './states.js';
+import type { ProofOptions, Verdict } from './types.js';
+
+/** One rule of the draft, with what is held for it. */
+interface Rule {
+  readonly block: StyleBlock;
+  readonly states: RuleStates;
+  readonly lists: readonly HeldLooks[];
+}
+
+/** The proof of a draft on one page, declaration by declaration. */
+export class PageProof {
+  readonly #laid: Page;
+  readonly #lines: Lines;
+  readonly #looksFor: (held: readonly Held[]) => HeldLooks;
+  readonly #remedies: Remedies;
+  readonly #others: OtherStates;
+  readonly #relevant: RelevantLooks;
+
+  constructor(
+    private readonly page: Page,
+    private readonly draft: string,
+    private readonly options: ProofOptions,
+  ) {
+    const place: DraftPlace = options.panel?.place && options.panel.place !== 'after' ? 'before' : 'after';
+    this.#laid = page.withDraft(draft, place);
+    this.#lines = new Lines(draft);
+    const plain = looksAt(this.#laid, options.widths);
+    this.#looksFor = looker(plain);
+    this.#remedies = new Remedies(this.#laid);
+    this.#others = new OtherStates(this.#laid);
+    this.#relevant = new RelevantLooks(plain);
+  }
+
+  /** How many declarations there are. */
+  get amount(): number {
+    return this.#laid.overlay!.styles.blocks.reduce((sum, { declarations }) => sum + declarations.length, 0);
+  }
+
+  /** The verdict on each declaration, found when it is asked for; behind them those on what is none. */
+  *verdicts(): Generator<Verdict> {
+    for (const block of this.#laid.overlay!.styles.blocks) {
+      const rule = this.#rule(block);
+      for (const written of block.declarations) yield this.#verdict(rule, written);
+    }
+    yield* pieceVerdicts(this.#laid, this.draft);
+  }
+
+  #rule(block: StyleBlock): Rule {
+    const { held } = this.options;
+    const states = held ? { sets: [held], words: [] } : statesOf(this.page, block);
+    // What is asked for is looked at alone; else the page as it stands comes first.
+    const lists = [...new Set((held ? states.sets : [[], ...states.sets]).map(this.#looksFor))];
+    return { block, states, lists };
+  }
+
+  #verdict({ block, states, lists }: Rule, written: WrittenDeclaration): Verdict {
+    const { page } = this;
+    const { property, value, important, start, end } = written;
+    const { sheet } = this.#laid.overlay!;
+    const declaration: Declaration = {
+      origin: 'author',
+      sheet,
+      ...this.#lines.at(start),
+      property,
+      value,
+      important,
+    };
+    const base = {
+      declaration,
+      selector: block.selectorText,
+      page: page.name,
+      conditions: page.conditions,
+    };
+    const fault = page.grammar.check(property, value);
+    if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
+    const drafted: Drafted = { declaration, block, states, start, end };
+    const looking = new Looking(declaration, block);
+    const seenIn = (looks: readonly Look[]) => looks.map((look) => looking.at(look));
+    const judged = (sightings: ReturnType<typeof seenIn>, of = drafted): Judgement =>
+      judge(this.#laid, of, sightings, this.#remedies);
+    const sightings = seenIn(lists.flatMap((list) => this.#relevant.of(list, block, written)));
+    const found = judged(sightings);
+    // That nothing is seen hangs on more properties than its own.
+    if (found.outcome === 'no-effect') return { ...base, ...judged(seenIn(lists.flatMap(({ all }) => all))) };
+    if (this.options.held || !isIdle(found)) return { ...base, ...found };
+    // It may still count while another rule's state is held.
+    let open: Judgement | undefined;
+    for (const { held, words } of this.#others.beside(block, written)) {
+      for (const own of [[], ...states.sets]) {
+        const named = own.length ? [...new Set([...states.words, ...words])] : words;
+        const more = seenIn(this.#relevant.of(this.#looksFor([...own, ...held]), block, written));
+        if (more.some(({ counts }) => counts.length)) {
+          const beside = { ...drafted, states: { ...states, words: named } };
+          return { ...base, ...judged([...sightings, ...more], beside) };
+        }
+        if (more.some(({ unknown }) => unknown.length)) open ??= judged([...sightings, ...more]);
+      }
+    }
+    return { ...base, ...(open ?? found) };
+  }
+}
+
+const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
+
+/** Looks for a set of held states; rules that need the same states share them. */
+function looker(plain: readonly Look[]): (held: readonly Held[]) => HeldLooks {
+  const made = new Map<string, HeldLooks>();
+  return (held) => {
+    const key = held.map(({ selector, element, state }) => `${element?.index ?? selector} ${state}`).join();
+    let looks = made.get(key);
+    if (!looks) made.set(key, (looks = new HeldLooks(plain, held)));
+    return looks;
+  };
+}

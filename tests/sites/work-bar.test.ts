@@ -1,0 +1,94 @@
+// What takes longer than a moment shows how far it has come, keeps nothing else waiting, and can be stopped and begun again.
+import type { Browser, Page as Tab } from 'playwright-core';
+import { startEngine } from '../support/engine.js';
+import { until } from '../support/room.js';
+import { inRoom } from './in-room.js';
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await startEngine();
+});
+afterAll(() => browser.close());
+
+const numbers = (amount: number) => Array.from({ length: amount }, (_, i) => i);
+const tools = numbers(150)
+  .map((i) => `<li class="tool shelf-${i % 30} row-${i % 7}"><b class="name n-${i % 11}">Drill ${i}</b></li>`)
+  .join('');
+const widths = numbers(40).map(
+  (i) => `@media (min-width: ${300 + i * 20}px) { .row-${i % 7} { padding: ${i}px } }`,
+);
+const page = `<!DOCTYPE html><html lang="en"><head><title>Alderbrook</title><style>${widths.join('\n')}</style></head><body><ul>${tools}</ul></body></html>`;
+/** Nearly all of it meets on the same things, under every width. */
+const longDraft = numbers(1500)
+  .map(
+    (i) =>
+      `.shelf-${i % 30} .n-${i % 11} { margin: ${i}px; font-size: 1.${i}em }\n.row-${i % 7}:hover { padding: ${i}px }`,
+  )
+  .join('\n');
+
+const bar = (tab: Tab) => tab.getByRole('progressbar');
+const button = (tab: Tab, name: string) => tab.getByRole('button', { name, exact: true });
+
+test('a proof that takes long tells how far it has come, lets one point meanwhile, is stopped, and begun again', () =>
+  inRoom(
+    browser,
+    () => ({ '/': page }),
+    async ({ tab, stage }) => {
+      await tab.getByText(/Proving the draft: \d+ of 4500 declarations/).waitFor();
+      const before = Number(await bar(tab).getAttribute('aria-valuenow'));
+      await button(tab, 'Point at something on the page').click();
+      await stage().locator('.name').first().click();
+      await tab.locator('.rung[aria-pressed="true"]').waitFor();
+      await until(
+        async () => Number(await bar(tab).getAttribute('aria-valuenow')) > before,
+        'a further step',
+      );
+      await button(tab, 'Stop').click();
+      await tab.getByText('Proving the draft was stopped.').waitFor();
+      expect(await bar(tab).count()).toBe(0);
+      await button(tab, 'Does your draft hold?').click();
+      expect(await tab.locator('.verdict').count()).toBe(0);
+      // The page and what was pointed at are as they were.
+      expect(await tab.locator('[data-governed]').count()).toBe(1);
+      await button(tab, 'Begin again').click();
+      await tab.getByText(/Proving the draft: \d+ of 4500 declarations/).waitFor();
+    },
+    { draft: longDraft },
+  ));
+
+test('what is written anew is proven in place of what was not finished', () =>
+  inRoom(
+    browser,
+    () => ({ '/': page }),
+    async ({ tab }) => {
+      await tab.getByText(/Proving the draft: \d+ of 4500/).waitFor();
+      await button(tab, 'Does your draft hold?').click();
+      await tab.locator('.cm-content').fill('.tool { color: teal }');
+      await tab.locator('.verdict[data-outcome="wins"]').waitFor();
+      expect(await tab.locator('.verdict').count()).toBe(1);
+      await until(async () => (await bar(tab).count()) === 0, 'the end of the bar');
+    },
+    { draft: longDraft },
+  ));
+
+test('reading a large page is stopped within a step too, and begun again', () => {
+  const rules = numbers(60_000).map(
+    (i) => `.shelf-${i} .n-${i} > .name:hover { color: rgb(${i % 255} 1 2) }`,
+  );
+  const large = page.replace('</style>', `${rules.join('\n')}</style>`);
+  return inRoom(
+    browser,
+    () => ({ '/': large }),
+    async ({ tab, stage }) => {
+      await button(tab, 'Stop').click();
+      await tab.getByText('Reading the page was stopped.').waitFor();
+      await tab.getByText('The page was not read').waitFor();
+      await button(tab, 'Begin again').click();
+      await tab.getByText(/\d+ elements read/).waitFor();
+      await button(tab, 'Point at something on the page').click();
+      await stage().locator('.name').first().click();
+      await tab.locator('.rung[aria-pressed="true"]').waitFor();
+    },
+    { waitFor: /Reading the page$/ },
+  );
+});
