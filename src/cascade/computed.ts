@@ -38,29 +38,40 @@ export function computedFrom(
  * properties make of it: a border's width counts although the border has no style yet.
  */
 export function isValueAlready(page: Page, target: Target, longhand: string, value: string): boolean {
-  const declaration = {
-    origin: 'author',
-    line: 0,
-    column: 0,
-    property: longhand,
-    value,
-    important: false,
-  } as const;
-  const plain = {
-    layerName: '',
-    context: 0,
-    dependsOn: '',
-    attached: 0,
-    layer: 0,
-    strength: 0,
-    proximity: 0,
-    order: 0,
-    at: 0,
-  };
-  const wish: Candidate = { ...plain, declaration, level: Level.Author };
   const standing = standingCandidates(page, target, longhand);
   const values = computing(page);
-  return values.plain(target, longhand, standing) === values.plain(target, longhand, [wish, ...standing]);
+  const then = values.plain(target, longhand, [wishFor(longhand, value), ...standing]);
+  return values.plainOf(target, longhand) === then;
+}
+
+const plainCandidate = {
+  layerName: '',
+  context: 0,
+  dependsOn: '',
+  attached: 0,
+  layer: 0,
+  strength: 0,
+  proximity: 0,
+  order: 0,
+  at: 0,
+};
+let lastWish: Candidate | undefined;
+
+/** A declaration that stands before all others; the same one is asked of many targets. */
+function wishFor(longhand: string, value: string): Candidate {
+  const last = lastWish?.declaration;
+  if (last?.property !== longhand || last.value !== value) {
+    const declaration: Declaration = {
+      origin: 'author',
+      line: 0,
+      column: 0,
+      property: longhand,
+      value,
+      important: false,
+    };
+    lastWish = { ...plainCandidate, declaration, level: Level.Author };
+  }
+  return lastWish!;
 }
 
 /**
@@ -145,7 +156,18 @@ class Computing {
     return adjusted(this, target, longhand, this.plain(target, longhand, candidates));
   }
 
-  /** The same before other properties have their say. */
+  /** The same before other properties have their say, as it stands. */
+  plainOf(target: Target, longhand: string): string {
+    const pseudo = pseudoOf(target);
+    const key = `${pseudo} ${longhand} plain`;
+    const values = (this.#values[elementOf(target).index] ??= new Map());
+    let value = values.get(key);
+    if (value === undefined)
+      values.set(key, (value = this.plain(target, longhand, this.candidates(target, longhand))));
+    return value;
+  }
+
+  /** The same with these candidates. */
   plain(target: Target, longhand: string, candidates: readonly Candidate[]): string {
     const settled = settledText(candidates[0]?.declaration, longhand);
     if (settled !== undefined) return settled;

@@ -73,34 +73,37 @@ interface Asked {
 export function mayTell({ indexes }: Told, change: HeldChange, tree: Tree, asked: Asked): boolean {
   const { row, pseudo, above, isOwn } = asked;
   const { classes } = change;
-  return indexes.some(({ index }) =>
-    rulesFiledFor(index.buckets.get(pseudo), tree, row, classes).some(({ block, selector, needs }) => {
-      const last = selector.compounds[selector.compounds.length - 1];
-      const lasting = { ...last, classes: last.classes.filter((name) => !classes.has(name)) };
-      return (
-        matchesNames(lasting, row, tree) &&
-        (isOwn || block.scope !== undefined || namesBeyondTarget(selector, change)) &&
-        needs.every((name) => above.has(name) || classes.has(name))
-      );
-    }),
-  );
+  const isTold = ({ block, selector, needs }: IndexedRule): boolean => {
+    if (!needs.every((name) => above.has(name) || classes.has(name))) return false;
+    const last = selector.compounds[selector.compounds.length - 1];
+    const isToggled = classes.size > 0 && last.classes.some((name) => classes.has(name));
+    const lasting = isToggled
+      ? { ...last, classes: last.classes.filter((name) => !classes.has(name)) }
+      : last;
+    return (
+      matchesNames(lasting, row, tree) &&
+      (isOwn || block.scope !== undefined || namesBeyondTarget(selector, change))
+    );
+  };
+  return indexes.some(({ index }) => {
+    const bucket = index.buckets.get(pseudo);
+    return bucket !== undefined && someFiledFor(bucket, tree, row, classes, isTold);
+  });
 }
 
-function rulesFiledFor(
-  bucket: Bucket | undefined,
+function someFiledFor(
+  bucket: Bucket,
   tree: Tree,
   row: number,
-  classes: ReadonlySet<number>,
-): IndexedRule[] {
-  if (!bucket) return [];
-  const names = [tree.tag[row], tree.id[row], ...tree.classes[row], ...classes].filter((name) => name >= 0);
+  toggled: ReadonlySet<number>,
+  isTold: (rule: IndexedRule) => boolean,
+): boolean {
+  const named = (name: number) => name >= 0 && (bucket.byName[name]?.some(isTold) ?? false);
+  if (named(tree.tag[row]) || named(tree.id[row]) || tree.classes[row].some(named)) return true;
+  for (const name of toggled) if (named(name)) return true;
   // What is filed under an attribute may be under one that comes with the state.
-  return [
-    ...names.flatMap((name) => bucket.byName[name] ?? []),
-    ...[...bucket.byAttribute.values()].flat(),
-    ...bucket.roots,
-    ...bucket.others,
-  ];
+  for (const rules of bucket.byAttribute.values()) if (rules.some(isTold)) return true;
+  return bucket.roots.some(isTold) || bucket.others.some(isTold);
 }
 
 /**

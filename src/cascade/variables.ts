@@ -1,7 +1,7 @@
 import { kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import type { Page } from '../page/index.js';
+import type { Page, PageElement } from '../page/index.js';
 import { registeredProperty } from './registered.js';
-import { standingContest } from './entries.js';
+import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** Characters. Variables that double each other would fill the memory; engines give up too (CSS Variables 1 §3.3). */
@@ -29,11 +29,15 @@ interface Declared {
   readonly target: Target;
   readonly name: string;
   readonly key: string;
+  /** The winner's, as written. */
+  readonly value: string;
 }
 
 /** The computed values of a page's variables, each worked out once and without recursion, however long the chain. */
 class Variables {
   readonly #values = new Map<string, string | undefined>();
+  /** Where the variable of a name comes from, by row of the element; null for nowhere. */
+  readonly #sources = new Map<string, (Declared | null | undefined)[]>();
 
   constructor(private readonly page: Page) {}
 
@@ -66,18 +70,48 @@ class Variables {
   /** Where the variable that counts for a target is declared; undefined for none. */
   #declared(target: Target, name: string): Declared | undefined {
     if (!name.startsWith('--')) return undefined;
-    const { entries, inheritedFrom } = standingContest(this.page, target, name);
-    if (entries.length === 0) return undefined;
-    const owner = inheritedFrom ?? target;
-    return { target: owner, name, key: `${elementOf(owner).index}${pseudoOf(owner)} ${name}` };
+    const element = elementOf(target);
+    if (!pseudoOf(target)) return this.#sourceOf(element, name) ?? undefined;
+    return (
+      this.#own(target, name) ??
+      (this.#isInherited(name) ? (this.#sourceOf(element, name) ?? undefined) : undefined)
+    );
   }
 
-  #winner({ target, name }: Declared): string {
-    return standingContest(this.page, target, name).entries[0].declaration.value;
+  #sourceOf(element: PageElement, name: string): Declared | null {
+    let sources = this.#sources.get(name);
+    if (!sources) this.#sources.set(name, (sources = []));
+    const path: number[] = [];
+    const isInherited = this.#isInherited(name);
+    let source: Declared | null = null;
+    for (let up: PageElement | null = element; up; up = isInherited ? up.drawnIn : null) {
+      const known = sources[up.index];
+      if (known !== undefined) {
+        source = known;
+        break;
+      }
+      path.push(up.index);
+      source = this.#own(up, name) ?? null;
+      if (source) break;
+    }
+    for (const row of path) sources[row] = source;
+    return source;
+  }
+
+  #isInherited(name: string): boolean {
+    return registeredProperty(this.page, name)?.inherits ?? true;
+  }
+
+  /** What is said on the target itself. */
+  #own(target: Target, name: string): Declared | undefined {
+    const [winner] = standingCandidates(this.page, target, name);
+    if (!winner) return undefined;
+    const key = `${elementOf(target).index}${pseudoOf(target)} ${name}`;
+    return { target, name, key, value: winner.declaration.value };
   }
 
   #needs(one: Declared): Declared[] {
-    const value = this.#winner(one);
+    const { value } = one;
     const found = variablesIn(value).map((name) => this.#declared(one.target, name));
     if (/^(inherit|unset|revert|revert-layer)$/i.test(value)) found.push(this.#above(one));
     return found.filter((each) => each !== undefined);
@@ -89,7 +123,7 @@ class Variables {
   }
 
   #value(one: Declared): string | undefined {
-    const value = this.#winner(one);
+    const { value } = one;
     switch (value.toLowerCase()) {
       case 'initial':
         return registeredProperty(this.page, one.name)?.initial;

@@ -7,13 +7,33 @@ import type { Held } from './types.js';
 /** States that also hold for every ancestor (Selectors 4 §9.1–9.2). */
 const climbing = new Set(['hover', 'active', 'focus-within']);
 
+/** So many of a tree are kept: what was matched in them is asked for again and again. */
+const mostKept = 200;
+
+const keptTrees = new WeakMap<Tree, Map<string, Tree>>();
+
 /**
  * The tree with states held: pseudo-classes become true on their rows, toggled classes and attributes
- * are added. The given tree stays as it is.
+ * are added. The given tree stays as it is. The same states give the same tree.
  * @throws YeltoError when a state or a selector cannot be read.
  */
 export function holdStates(tree: Tree, held: readonly Held[]): Tree {
   if (held.length === 0) return tree;
+  let kept = keptTrees.get(tree);
+  if (!kept) keptTrees.set(tree, (kept = new Map()));
+  const key = held
+    .map(({ selector, element, state }) => `${element?.index ?? selector ?? ''} ${state}`)
+    .join();
+  let found = kept.get(key);
+  if (!found) {
+    found = withStates(tree, held);
+    if (kept.size >= mostKept) kept.delete(kept.keys().next().value!);
+    kept.set(key, found);
+  }
+  return found;
+}
+
+function withStates(tree: Tree, held: readonly Held[]): Tree {
   const states = new Map<string, Set<number>>();
   // Copied where something is toggled in them; most states are pseudo-classes.
   let classes: Tree['classes'][number][] | undefined;

@@ -1,4 +1,4 @@
-import type { Page, StyleBlock } from '../page/index.js';
+import type { Page, StyleBlock, StyleSet } from '../page/index.js';
 import { filed, isSameSelector, partsOf, type Part } from './pasted.js';
 
 /** A page without the text that was pasted into it, and where that stood; the page itself where there is none. */
@@ -21,17 +21,15 @@ export function setAside(page: Page, draft: string): SetAside {
   const laid = page.withDraft(draft);
   const names = namesOf(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
   if (names.texts.size === 0) return { page };
-  const pieces = namesOf([...names.texts].flatMap(piecesOf));
+  const pieces = namesOf([...names.texts].flatMap(piecesIn));
   let wanted: readonly Part[] | undefined;
   for (const index of page.sheets.keys()) {
-    const blocks = page.styles.blocks.filter(({ sheet }) => sheet === index);
+    const blocks = blocksOf(page, index);
     // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
     const like = blocks.filter((block) => isNamed(bareOf(block), names));
     if (like.length * 2 < names.texts.size) continue;
     wanted ??= partsOf(laid);
-    const own = partsOf(page, index, ({ fullSelector }) =>
-      piecesOf(fullSelector).some((one) => isNamed(one, pieces)),
-    );
+    const own = partsOf(page, index, (block) => piecesIn(bareOf(block)).some((one) => isNamed(one, pieces)));
     const pasted = pastedBlocks(own, wanted);
     const rules = new Set([...pasted].map(({ fullSelector }) => fullSelector)).size;
     if (rules > 1 || (rules === 1 && isWordForWord(partsOf(page, index), wanted)))
@@ -56,7 +54,18 @@ function bareOf(block: StyleBlock): string {
 }
 
 /** What stands between the commas of a list, those in brackets too. */
-const piecesOf = (selector: string) => bare(selector).split(',');
+const piecesIn = (selector: string) => (selector.includes(',') ? selector.split(',') : [selector]);
+
+const blocksBySheet = new WeakMap<StyleSet, StyleBlock[][]>();
+
+function blocksOf({ styles }: Page, sheet: number): readonly StyleBlock[] {
+  let bySheet = blocksBySheet.get(styles);
+  if (!bySheet) {
+    blocksBySheet.set(styles, (bySheet = styles.sheets.map(() => [])));
+    for (const block of styles.blocks) bySheet[block.sheet].push(block);
+  }
+  return bySheet[sheet];
+}
 
 /** Selectors, and how long they are: a long draft has more of them than of these. */
 interface Names {

@@ -31,6 +31,7 @@ export interface OtherState {
 
 /** Rules that name a state, of a page and its draft, by the longhands that they set. */
 export class OtherStates {
+  /** Of the draft's rules. */
   readonly #states = new Map<StyleBlock, RuleStates>();
   #looked = 0;
 
@@ -105,10 +106,20 @@ export class OtherStates {
   }
 
   #statesFor(rule: StyleBlock): RuleStates {
-    let states = this.#states.get(rule);
-    if (!states) this.#states.set(rule, (states = statesOf(this.laid, rule, true)));
+    const kept = rule.sheet < this.laid.styles.sheets.length ? statesKept(this.laid.bare) : this.#states;
+    let states = kept.get(rule);
+    if (!states) kept.set(rule, (states = statesOf(this.laid, rule, true)));
     return states;
   }
+}
+
+const statesOfPage = new WeakMap<Page, Map<StyleBlock, RuleStates>>();
+
+/** The states of a page's rules are the same for all drafts, those of a draft's go with it. */
+function statesKept(page: Page): Map<StyleBlock, RuleStates> {
+  let kept = statesOfPage.get(page);
+  if (!kept) statesOfPage.set(page, (kept = new Map()));
+  return kept;
 }
 
 type Filed = ReadonlyMap<string, readonly StyleBlock[]>;

@@ -6,6 +6,7 @@ import {
   matchContext,
   matches,
   partRows,
+  rowsMatched,
   type Compound,
   type Selector,
   type Test,
@@ -115,10 +116,16 @@ function withTest(selector: Selector, at: number, which: number, test: Test): Se
   return { ...selector, compounds };
 }
 
+/** The rows among which those are that a selector matches: all of them where shadow trees have some. */
+function rowsAmong({ tree, elements }: Page, selector: Selector): readonly number[] {
+  if (tree.roots.length === 1) return rowsMatched(tree, [{ ...selector, through: undefined }]);
+  return elements.map(({ index }) => index);
+}
+
 function matchesNow(page: Page, selector: Selector): boolean {
   const context = matchContext(page.tree);
   const bare = { ...selector, pseudo: '', pseudoStates: [] };
-  return page.elements.some(({ index }) => matches(bare, index, context));
+  return rowsAmong(page, bare).some((row) => matches(bare, row, context));
 }
 
 /** Collects the states of one selector. */
@@ -199,13 +206,11 @@ class Wanted {
     const stripped = [front, ...around].map((one) => this.#stateless(one));
     const ofPart = stripped.find(({ through }) => through?.kind === 'part');
     const others = stripped.filter((one) => one !== ofPart);
-    const carriers = (ofPart ? partRows(tree, ofPart, 0).map((row) => elements[row]) : elements).filter(
-      ({ index }) => {
-        const context = matchContext(tree, ofPart ? tree.root[index] : 0);
-        return others.every((selector) => matches(selector, index, context));
-      },
-    );
-    for (const element of carriers) this.held.push({ element, state });
+    const carriers = (ofPart ? partRows(tree, ofPart, 0) : rowsAmong(this.page, others[0])).filter((row) => {
+      const context = matchContext(tree, ofPart ? tree.root[row] : 0);
+      return others.every((selector) => matches(selector, row, context));
+    });
+    for (const row of carriers) this.held.push({ element: elements[row], state });
     if (carriers.length) this.words.push(`${state} on ${carrierText(front, state)}`);
   }
 
