@@ -1,4 +1,5 @@
-import type { Page } from '../page/index.js';
+import { hangsOnWindow, type Page, type PageElement } from '../page/index.js';
+import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
 import { longhandsOf, physicalNames } from '../value/index.js';
 import { usualFlow } from './flow.js';
 import type { MatchList } from './match-list.js';
@@ -15,6 +16,9 @@ export type ConditionsByLonghand = ReadonlyMap<string, ReadonlySet<number>>;
 export interface ConditionsAround {
   readonly own: readonly ConditionsByLonghand[];
   readonly above: readonly ConditionsByLonghand[];
+  /** The longhands, variables among them, that these rules and style attributes measure by the window's size. */
+  readonly ownSized: ReadonlySet<string>;
+  readonly aboveSized: ReadonlySet<string>;
 }
 
 /** [] where no rule stands under a condition. */
@@ -22,17 +26,22 @@ export function conditionsAround(page: Page, targets: Iterable<Target>): Conditi
   const solution = solutionOf(page);
   const { parent } = page.tree;
   const [own, above] = [new Set<MatchList>(), new Set<MatchList>()];
+  const [ownSized, aboveSized] = [new Set<string>(), new Set<string>()];
   const climbed = new Set<number>();
   for (const target of targets) {
     const { index } = elementOf(target);
     const pseudo = pseudoOf(target);
     for (const list of solution.lists(index, pseudo)) own.add(list);
+    if (!pseudo) for (const name of sizedIn(page.elements[index])) ownSized.add(name);
     for (let at = pseudo ? index : parent[index]; at >= 0 && !climbed.has(at); at = parent[at]) {
       climbed.add(at);
       for (const list of solution.lists(at, '')) above.add(list);
+      for (const name of sizedIn(page.elements[at])) aboveSized.add(name);
     }
   }
-  return { own: allFiled(own), above: allFiled(above) };
+  for (const list of own) for (const name of sized(list)) ownSized.add(name);
+  for (const list of above) for (const name of sized(list)) aboveSized.add(name);
+  return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized };
 }
 
 const usualNames = physicalNames(usualFlow);
@@ -60,4 +69,28 @@ function file({ applied }: MatchList): ConditionsByLonghand {
       }
   }
   return found;
+}
+
+const sizedLists = new WeakMap<MatchList, readonly string[]>();
+
+function sized(list: MatchList): readonly string[] {
+  let found = sizedLists.get(list);
+  if (!found) {
+    const declarations = list.applied.flatMap(({ block, owner }) =>
+      owner === 'browser' ? [] : block.declarations,
+    );
+    sizedLists.set(list, (found = sizedNames(declarations)));
+  }
+  return found;
+}
+
+function sizedIn({ attributes }: PageElement): readonly string[] {
+  const style = attributes.get('style');
+  return style && hangsOnWindow(style) ? sizedNames(parseStyleAttribute(style).declarations) : [];
+}
+
+function sizedNames(declarations: readonly WrittenDeclaration[]): readonly string[] {
+  return declarations.flatMap(({ property, value }) =>
+    hangsOnWindow(value) ? longhandsOf(property).map((longhand) => usualNames.get(longhand) ?? longhand) : [],
+  );
 }

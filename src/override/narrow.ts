@@ -1,5 +1,5 @@
-import { contextOf, isValueAlready, type Target } from '../cascade/index.js';
-import type { Page } from '../page/index.js';
+import { conditionsAround, contextOf, isValueAlready, type Target } from '../cascade/index.js';
+import { hangsOnWindow, type Page } from '../page/index.js';
 import { splitShorthand } from '../value/index.js';
 import type { Wish } from './types.js';
 
@@ -43,7 +43,7 @@ function changedParts(
   const parts = splitShorthand(property, value);
   if (!parts) return undefined;
   const changed = new Map<string, string>();
-  const asked = views.map((view) => ({ view, targets: distinct(view, targets) }));
+  const asked = telling(views, targets, value).map((view) => ({ view, targets: distinct(view, targets) }));
   for (const [longhand, part] of parts) {
     if (part === undefined) return undefined;
     const isSame = asked.every(({ view, targets }) =>
@@ -52,6 +52,19 @@ function changedParts(
     if (!isSame) changed.set(longhand, part);
   }
   return changed;
+}
+
+/** Of some views of a page those that may show different things of the targets, with such a value and without. */
+function telling(views: readonly Page[], targets: readonly Target[], value: string): readonly Page[] {
+  const [page] = views;
+  const { own, above, ownSized, aboveSized } = conditionsAround(page, targets);
+  if (ownSized.size || aboveSized.size || hangsOnWindow(value)) return views;
+  const { layers, registered } = page.overlay?.styles ?? page.styles;
+  const numbers = new Set([...layers.conditions, ...registered.map(({ condition }) => condition)]);
+  for (const byLonghand of [...own, ...above])
+    for (const some of byLonghand.values()) for (const number of some) numbers.add(number);
+  const keyOf = (view: Page) => [...numbers].map((number) => (view.isActive(number) ? '1' : '0')).join('');
+  return [...new Map(views.toReversed().map((view) => [keyOf(view), view])).values()];
 }
 
 /** One of each set of targets that look the same on a view. */

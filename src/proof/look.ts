@@ -76,6 +76,8 @@ export class Looking {
     const { view } = look;
     const { block } = this;
     const seen: Seen = { counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] };
+    // Under the same rules something else may be measured there.
+    const inContext = look.isForSize ? new Map<object, Fates>() : this.#inContext;
     const isAsleep = !view.isActive(block.condition);
     if (!isAsleep) {
       const groups = draftTargets(view, block);
@@ -85,17 +87,17 @@ export class Looking {
       // Whom the same rules match: the same contests, though not always the same parents.
       for (const alike of groups) {
         const contested = contestedOf(view, alike[0]);
-        const settled = this.#settled.get(contested) ?? this.#fates(view, alike[0], contested, leftOut);
+        const settled = this.#settled.get(contested) ?? this.#fates(view, alike[0], leftOut, inContext);
         if (this.#settled.has(contested)) note(seen, alike, settled);
-        else for (const target of alike) note(seen, [target], this.#fates(view, target, contested, leftOut));
+        else for (const target of alike) note(seen, [target], this.#fates(view, target, leftOut, inContext));
       }
     }
     return { look, isAsleep, ...seen };
   }
 
-  #fates(view: Page, target: Target, contested: object, without: Question['without']): Fates {
+  #fates(view: Page, target: Target, without: Question['without'], inContext: Map<object, Fates>): Fates {
     const context = contextOf(view, target);
-    const known = this.#inContext.get(context);
+    const known = inContext.get(context);
     if (known) return known;
     const fates = new Map<Fate, string[]>();
     let isSettled = true;
@@ -110,8 +112,8 @@ export class Looking {
       if (alike) alike.push(longhand);
       else fates.set(fate, [longhand]);
     }
-    if (isSettled) this.#settled.set(contested, fates);
-    else if (!hangsOnWindow) this.#inContext.set(context, fates);
+    if (isSettled) this.#settled.set(contestedOf(view, target), fates);
+    else if (!hangsOnWindow) inContext.set(context, fates);
     return fates;
   }
 }

@@ -4,7 +4,7 @@ import {
   type ConditionsAround,
   type ConditionsByLonghand,
 } from '../cascade/index.js';
-import type { HeldLooks, Look, Page, StyleBlock } from '../page/index.js';
+import { hangsOnWindow, type HeldLooks, type Look, type Page, type StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
@@ -20,17 +20,43 @@ export class RelevantLooks {
   /** Where each condition holds, over the plain looks: a column of ones and noughts; '' where it never changes. */
   readonly #columns = new Map<number, string>();
   readonly #parted = new Map<string, readonly Part[]>();
+  /** Places of the looks that are there for what is measured by the window. */
+  readonly #sized: readonly number[];
   readonly #around = new WeakMap<object, Map<StyleBlock, Around>>();
 
   /** `plain` are the looks that all the lists are made of: a held state changes no condition. */
-  constructor(private readonly plain: readonly Look[]) {}
+  constructor(private readonly plain: readonly Look[]) {
+    this.#sized = plain.flatMap(({ isForSize }, at) => (isForSize ? [at] : []));
+  }
 
   of(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
     const wanted = new Set<string>();
     for (const number of this.#conditionsFor(looks.view, block, declaration))
       wanted.add(this.#columnOf(number));
     wanted.delete('');
-    return this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({ ...looks.at(at), from, to }));
+    const parts = this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({
+      ...looks.at(at),
+      from,
+      to,
+    }));
+    return this.#isSized(looks.view, block, declaration)
+      ? [...parts, ...this.#sized.map((at) => looks.at(at))]
+      : parts;
+  }
+
+  /** Whether anything that is measured by the window has a say in a declaration's value, or in what it stands before. */
+  #isSized(view: Page, block: StyleBlock, { property, value }: WrittenDeclaration): boolean {
+    if (this.#sized.length === 0) return false;
+    const { ownSized, aboveSized } = this.#aroundOf(view, block);
+    if (hangsOnWindow(value) || [...ownSized, ...aboveSized].some((name) => name.startsWith('--')))
+      return true;
+    const names = longhandsOf(property).map((longhand) => usual.get(longhand) ?? longhand);
+    const others = names.flatMap(dependenciesOf);
+    const handedDown = /inherit|unset/i.test(value) ? names : names.filter(isInherited);
+    return (
+      [...names, ...others].some((name) => ownSized.has(name)) ||
+      [...handedDown, ...others].some((name) => aboveSized.has(name))
+    );
   }
 
   #columnOf(number: number): string {

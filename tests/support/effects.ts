@@ -162,10 +162,17 @@ export class EffectJudge {
       ...[...[...sheets, draft].join('\n').matchAll(/^@import \S+ ([^;]+);$/gm)].map(([, query]) => query),
     ];
     const isByWidth = text.includes('@container');
+    // What is measured by the window's size is another thing in each, whatever queries say.
+    const isSized = {
+      width: /\d[sld]?v(w|i|min|max)\b/i.test(text),
+      height: /\d[sld]?v(h|b|min|max)\b/i.test(text),
+    };
     const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));
     const tabs = await Promise.all(mixes.map((mix) => this.#tab(mix)));
     const keys = await Promise.all(
-      tabs.map((tab) => tab.evaluate(answersInWindows, { list: [...new Set(queries)], isByWidth, windows })),
+      tabs.map((tab) =>
+        tab.evaluate(answersInWindows, { list: [...new Set(queries)], isByWidth, isSized, windows }),
+      ),
     );
     const seen = new Set<string>();
     const frames = keys.map((own) => own.flatMap((key, at) => (seen.has(key) ? [] : (seen.add(key), [at]))));
@@ -197,10 +204,12 @@ export class EffectJudge {
 function answersInWindows({
   list,
   isByWidth,
+  isSized,
   windows,
 }: {
   list: readonly string[];
   isByWidth: boolean;
+  isSized: { readonly width: boolean; readonly height: boolean };
   windows: readonly (readonly [width: number, height: number])[];
 }): string[] {
   const probe = document.body.appendChild(document.createElement('iframe'));
@@ -210,6 +219,9 @@ function answersInWindows({
     const isLaidOut = inner.innerWidth === width;
     return [
       isByWidth ? width : '',
+      // Two that are far apart tell of luck.
+      isSized.width ? width > 900 : '',
+      isSized.height ? height > 700 : '',
       isLaidOut,
       ...list.map((query) => Number(inner.matchMedia(query).matches)),
     ].join('');

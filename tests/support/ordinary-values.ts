@@ -1,11 +1,11 @@
-// What people write for a value, and what they slip into.
+// What people write for a value, and what they slip into. Some are equal in a window of 1280 by 800 px alone.
 
 // prettier-ignore
 export const values: Readonly<Record<string, readonly string[]>> = {
   color: ['red', '#f00', '#333', 'rgb(51 51 51)', 'inherit', 'currentcolor', 'var(--accent)', 'var(--none, #2c6e49)', 'var(--none)', 'teal', 'Canvas'],
   'background-color': ['red', '#ff0000', 'transparent', 'rgba(0, 0, 0, 0)', 'var(--accent)', 'currentcolor', '#fff'],
   background: ['red', '#f00', 'none', 'transparent', 'linear-gradient(red, blue)', 'var(--accent)', '#fff center/2em no-repeat'],
-  'font-size': ['16px', '1em', '1rem', '1.25em', '20px', '125%', 'larger', 'medium', 'inherit', '13px', 'calc(10px + 6px)', '0.75em'],
+  'font-size': ['16px', '1em', '1rem', '1.25em', '20px', '125%', 'larger', 'medium', 'inherit', '13px', 'calc(10px + 6px)', '0.75em', 'calc(1rem + 1vw)', '28.8px', 'clamp(16px, 2vw, 24px)', '24px'],
   'font-weight': ['bold', '700', '400', 'normal', 'bolder', 'lighter'],
   'font-family': ['serif', '"Open Sans", serif', 'Open Sans, serif', 'inherit'],
   'font-style': ['italic', 'normal'],
@@ -19,7 +19,7 @@ export const values: Readonly<Record<string, readonly string[]>> = {
   margin: ['0', '10px', '0 auto', '1em 2px', '5% 0'],
   'margin-top': ['0', '10px', '1em', 'auto', '-3px'],
   'margin-left': ['10px', 'auto', '0px'],
-  padding: ['0', '10px', '1em', '4px 8px', '.5em'],
+  padding: ['0', '10px', '1em', '4px 8px', '.5em', 'var(--gap)', '12.8px'],
   'padding-left': ['0', '10px', '1em', '40px'],
   'padding-inline': ['10px', '4px 8px'],
   border: ['none', '1px solid red', '3px solid', '2px dashed #333', '0'],
@@ -31,8 +31,8 @@ export const values: Readonly<Record<string, readonly string[]>> = {
   'border-top-left-radius': ['4px', '0'],
   outline: ['none', '2px solid red', '0'],
   display: ['block', 'none', 'inline', 'inline-block', 'flex', 'grid', 'contents', 'list-item'],
-  width: ['100px', '50%', 'auto', '10em', '20vw', 'fit-content', 'calc(50% - 10px)', 'min(100px, 50%)'],
-  height: ['40px', 'auto', '50%', '2em', '10vh'],
+  width: ['100px', '50%', 'auto', '10em', '20vw', '256px', 'fit-content', 'calc(50% - 10px)', 'min(100px, 50%)'],
+  height: ['40px', 'auto', '50%', '2em', '10vh', '80px'],
   'min-width': ['0', '50px', 'auto'],
   'min-height': ['20px', '0', '50%'],
   'max-width': ['none', '200px', '100%', '40em'],
@@ -62,7 +62,7 @@ export const values: Readonly<Record<string, readonly string[]>> = {
   content: ['"x"', '""', 'none', 'attr(title)', '"\\201C"'],
   transition: ['none', 'color 0.2s', 'all .3s ease'],
   '--accent': ['teal', '#008080', 'red', '3px', ''],
-  '--gap': ['10px', '1em'],
+  '--gap': ['10px', '1em', '1vw', '12.8px'],
   'container-type': ['inline-size', 'normal'],
   all: ['unset', 'revert'],
   'border-collapse': ['collapse', 'separate'],

@@ -1,5 +1,5 @@
 // Verdicts, point by point; tests/verdicts.test.ts has an engine judge them on random drafts.
-import { parsePage, prove, proveInSteps, type ProofOptions, type Verdict } from 'yelto';
+import { parsePage, prove, proveInSteps, writeOverride, type ProofOptions, type Verdict } from 'yelto';
 import { looksAt } from '../../dist/page/index.js';
 import { statesOf } from '../../dist/proof/index.js';
 
@@ -360,5 +360,56 @@ describe('a proof in steps', () => {
   test('can be left in the middle, and another one begun on the same page', () => {
     proveInSteps(pages[0], draft).next();
     expect(prove(pages[0], draft)).toEqual(prove(page('.a { color: teal }', text), draft));
+  });
+});
+
+describe('what is equal at the present width alone is not called needless', () => {
+  const here = '<div class="a b"><p class="c">x</p></div>';
+  test.each([
+    ['.c { font-size: calc(1rem + 1vw); margin: 0 }', '.c { font-size: 28.8px }'],
+    [':root { --size: calc(1rem + 1vw) } .c { font-size: var(--size) }', '.c { font-size: 28.8px }'],
+    ['.a { font-size: calc(1rem + 1vw) }', '.c { font-size: 28.8px }'],
+    ['.a { font-size: 2vw } .c { width: 25.6px; margin: 0 }', '.c { width: 1em }'],
+    ['.c { width: 50vw; margin: 0 }', '.c { width: 640px }'],
+    ['.c { width: 640px; margin: 0 }', '.c { width: 50vw }'],
+    ['.c { height: 10vh; margin: 0 }', '.c { height: 80px }'],
+    ['.c { width: clamp(10px, 50vw, 600px); margin: 0 }', '.c { width: 600px }'],
+  ])('%s, then %s', (css, draft) => {
+    const at = parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style>${here}` }).under({
+      width: 1280,
+      height: 800,
+    });
+    expect(prove(at, draft).verdicts[0].outcome).toBe('wins');
+  });
+
+  test('in a style attribute, by the box’s own state, and beside media queries', () => {
+    const inline = '<div class="a"><p class="c" style="width: 50vw">x</p></div>';
+    expect(outcomes('p { margin: 0 }', inline, '.c { width: 640px !important }')).toEqual(['wins']);
+    expect(outcomes('.c:hover { width: 50vw; margin: 0 }', here, '.c:hover { width: 640px }')).toEqual([
+      'wins',
+    ]);
+    const queries = '.c { width: 50vw; margin: 0 } @media (min-width: 2000px) { .a { color: red } }';
+    expect(outcomes(queries, here, '.c { width: 640px }')).toEqual(['wins']);
+  });
+
+  test('and what is equal at every size is', () => {
+    expect(outcomes('.c { width: 50vw; margin: 0 }', here, '.c { width: calc(100vw / 2) }')).toEqual([
+      'needless',
+    ]);
+    expect(outcomes('.a { width: 50vw } .c { color: red; margin: 0 }', here, '.c { color: #f00 }')).toEqual([
+      'needless',
+    ]);
+  });
+
+  test('nor left out of what is written', () => {
+    const page = parsePage({
+      name: 'x',
+      html: `<!DOCTYPE html><style>.c { height: 10vh; width: 50vw }</style>${here}`,
+    });
+    const { css } = writeOverride(page, {
+      at: page.select('.c'),
+      set: { height: '80px', width: '640px', color: 'red' },
+    });
+    expect(css).toMatch(/height: 80px;[^]*width: 640px;[^]*color: red;/);
   });
 });
