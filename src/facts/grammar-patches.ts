@@ -8,7 +8,7 @@ const legacySizes = /^(intrinsic|min-intrinsic)$/;
 export const grammarPatches: Readonly<Record<string, string>> = {
   speak: 'none | normal | spell-out | digits | literal-punctuation | no-punctuation',
   'text-align':
-    'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center | -internal-center',
+    'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center',
   'tab-size': '<number [0,∞]> | <length [0,∞]>',
   'word-spacing': 'normal | <length-percentage>',
   'stroke-miterlimit': '<number [0,∞]>',
@@ -25,6 +25,20 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   filter: 'none | <filter-value-list>',
   '-webkit-text-stroke-width': '<line-width>',
   'column-rule-color': '<color>#',
+  'column-rule-style': '<line-style>#',
+  'initial-letter': 'normal | <number [1,∞]> <integer [1,∞]>?',
+  'hyphenate-limit-chars': '[ auto | <integer [1,∞]> ]{1,3}',
+  'text-underline-position': 'auto | [ from-font | under ] || [ left | right ]',
+  'font-family': '[ <string> | <custom-ident>+ ]#',
+  overflow: '[ visible | hidden | clip | scroll | auto | overlay ]{1,2}',
+  'column-rule': '[ <line-width> || <line-style> || <color> ]#',
+  'container-type': 'normal | [ [ size | inline-size ] || scroll-state || anchored ]',
+  'text-box-edge': 'auto | text | [ text | cap | ex ] [ text | alphabetic ]',
+  'text-box':
+    'normal | [ none | trim-start | trim-end | trim-both ] || [ auto | text | [ text | cap | ex ] [ text | alphabetic ] ]',
+  'text-autospace': 'normal | no-autospace',
+  'background-position-x': '[ center | [ [ left | right ]? <length-percentage>? ]! ]#',
+  'background-position-y': '[ center | [ [ top | bottom ]? <length-percentage>? ]! ]#',
   'column-rule-width': '<line-width>#',
   'overflow-anchor': 'auto | none | visible',
   'animation-iteration-count': '[ infinite | <number [0,∞]> ]#',
@@ -74,6 +88,58 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   size: '<length [0,∞]>{1,2} | auto | [ [ a5 | a4 | a3 | b5 | b4 | jis-b5 | jis-b4 | letter | legal | ledger ] || [ portrait | landscape ] ]',
 };
 
+/** Types of the grammars that engines read otherwise: the system colours of CSS Color 4, appendix A, are still taken. */
+export const typePatches: Readonly<Record<string, string>> = {
+  color:
+    '<color-base> | currentColor | <system-color> | <deprecated-system-color> | <device-cmyk()> | <light-dark()> | <-non-standard-color>',
+  // Upstream wants a length where there is one radius; percentages are as good (CSS Shapes 1 §3.1).
+  'circle()':
+    'circle( [ <length-percentage [0,∞]> | closest-side | farthest-side | closest-corner | farthest-corner ]? [ at <position> ]? )',
+};
+
+/** Properties of which a value may be a name of the author's own, whatever vendor's mark it begins with (CSS Values 4 §4.2). */
+export const takesOwnNames =
+  /^(will-change|transition(-property)?|animation(-name)?|list-style(-type)?|counter-(reset|set|increment)|container(-name)?|view-transition-(name|class)|grid-(area|row|column)(-(start|end))?|font(-family)?|page|color-scheme)$/;
+
+/** `span` and `auto` are no names, and there is no line 0 (CSS Grid 2 §8.3). */
+const noLine = /(?<![\w-])(span\s+span|auto\s+[^\s/]+|[^\s/]+\s+auto)(?![\w-])|(^|[\s/])[+-]?0+(?![\w.%])/i;
+
+/** Texts that fit a grammar and that engines refuse all the same. */
+export const refusedTexts: Readonly<Record<string, RegExp>> = {
+  transition: /^(?=[^]*,)[^]*(?<![\w-])none(?![\w-])/i,
+  'transition-property': /^(?=[^]*,)[^]*(?<![\w-])none(?![\w-])/i,
+  'will-change': /^(?=[^]*,)[^]*(?<![\w-])auto(?![\w-])/i,
+  'animation-name': /""|''/,
+  // The generic names are whole ones (CSS Fonts 4 §2.1.1).
+  'font-family': /(^|,)\s*(serif|sans-serif|cursive|fantasy|monospace|system-ui|math)\s+[^\s,]/i,
+  font: /^-apple-system-[\w-]+$|(\d[a-z%]*|small|medium|large|\))\s+(serif|sans-serif|cursive|fantasy|monospace|system-ui|math)\s+[^\s,]/i,
+  // Words of an axis stand at its place (CSS Transforms 1 §6).
+  'transform-origin': /^(top|bottom)\s+[-+.\d\w]*[\d(]|^([-+.]?\d\S*|\w+\([^)]*\))\s+(left|right)(?![\w-])/i,
+  'grid-template-areas': /""|''/,
+  'grid-template': /""|''/,
+  grid: /""|''/,
+  // Of two times one may be negative, and is the delay then.
+  animation: /""|''|(^|[\s,])-[\d.]+(?![\w.%])|-[\d.]+m?s\b[^,]*[\s,]-[\d.]+m?s\b/i,
+  'counter-reset': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
+  'counter-increment': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
+  'counter-set': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
+  'color-scheme': /(?<![\w-])normal\s+\S|\S\s+normal(?![\w-])|\S\s+only\s+\S|only[^]*only/i,
+  'font-language-override': /""|''/,
+  'grid-area': noLine,
+  'grid-row': noLine,
+  'grid-column': noLine,
+  'grid-row-start': noLine,
+  'grid-row-end': noLine,
+  'grid-column-start': noLine,
+  'grid-column-end': noLine,
+  container: /^[^/]*((?<![\w-])(and|or|not)(?![\w-])|none\s+[^\s/]|[^\s/]\s+none)/i,
+  'container-name': /(?<![\w-])(and|or|not)(?![\w-])|none\s+\S|\S\s+none/i,
+  'view-transition-class': /none\s+\S|\S\s+none/i,
+  // A tag has four characters (CSS Fonts 4 §6.12).
+  'font-feature-settings': /(["'])(?![\x20\x21\x23-\x26\x28-\x7e]{4}\1)[^"']*\1/,
+  'font-variation-settings': /(["'])(?![\x20\x21\x23-\x26\x28-\x7e]{4}\1)[^"']*\1/,
+};
+
 /** Words of a grammar that engines refuse. */
 export const refusedWords: Readonly<Record<string, RegExp>> = {
   width: legacySizes,
@@ -82,6 +148,10 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   'min-height': legacySizes,
   'max-width': legacySizes,
   'max-height': legacySizes,
+  'max-block-size': legacySizes,
+  'min-inline-size': legacySizes,
+  'min-block-size': legacySizes,
+  'max-inline-size': legacySizes,
   'inline-size': legacySizes,
   'block-size': legacySizes,
   'flex-basis':
@@ -91,6 +161,10 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   position: /^-webkit-sticky$/,
   display: /^(run-in|ruby-base|ruby-base-container|ruby-text-container|inline-list-item)$/,
   'align-items': /^anchor-center$/,
+  'justify-items': /^anchor-center$/,
+  'place-items': /^anchor-center$/,
+  mask: /^margin-box$/,
+  '-webkit-mask': /^margin-box$/,
   'image-rendering': /^(smooth|optimizespeed|optimizequality|optimize-contrast)$/,
   'ruby-position': /^(alternate|inter-character)$/,
   'text-transform': /^(full-width|full-size-kana)$/,
@@ -108,11 +182,14 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   'font-synthesis': /^position$/,
   'margin-trim': /^(in-flow|all)$/,
   'position-visibility': /^anchors-valid$/,
+  'view-transition-name': /^auto$/,
+  'position-area': /^(span-)?[xy]-self-(start|end)$/,
+  'position-try-fallbacks': /^(span-)?[xy]-self-(start|end)$/,
 };
 
 /** Properties whose sizes may not be negative, which upstream leaves out. */
 export const neverNegative =
-  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|border-spacing|scroll-padding(-.*)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
+  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|border-spacing|scroll-padding(-.*)?|grid(-template)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
 
 /** `fit-content()` is a function of grid tracks only. */
 export const sizesWithoutFitContent = /^((min-|max-)?(width|height|inline-size|block-size)|flex|flex-basis)$/;

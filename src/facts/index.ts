@@ -3,7 +3,15 @@ export { uninherited } from './uninherited.js';
 export { shorthands } from './shorthands.js';
 export { aliases } from './aliases.js';
 export { logicalProperties, type LogicalFamily } from './logical-properties.js';
-export { grammarPatches, neverNegative, refusedWords, sizesWithoutFitContent } from './grammar-patches.js';
+export {
+  grammarPatches,
+  neverNegative,
+  refusedTexts,
+  refusedWords,
+  sizesWithoutFitContent,
+  takesOwnNames,
+  typePatches,
+} from './grammar-patches.js';
 export { foreignAttributes } from './foreign-attributes.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';

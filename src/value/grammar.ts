@@ -1,7 +1,15 @@
-import { fork, lexer as upstream } from 'css-tree';
-import { grammarPatches, neverNegative, refusedWords, sizesWithoutFitContent } from '../facts/index.js';
+import { lexer as upstream } from 'css-tree';
+import {
+  grammarPatches,
+  neverNegative,
+  refusedTexts,
+  refusedWords,
+  sizesWithoutFitContent,
+  takesOwnNames,
+} from '../facts/index.js';
 import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
+import { lexer } from './lexer.js';
 import { withoutMath } from './math.js';
 import { isCustomProperty, canonicalProperty, isProperty, nearestProperties } from './properties.js';
 
@@ -12,10 +20,10 @@ export interface ValueFault {
   readonly remedy: string;
 }
 
-const { lexer } = fork({ properties: grammarPatches as Record<string, string> });
-
 /** Names of functions whose result is known only on the page (CSS Variables 1 §3; CSS Values 5). */
 const substitutions = /(^|[^\w-])(var|env|attr|if|inherit|random-item|--[\w-]+)\(/i;
+/** Of which no grammar is known; engines have it (CSS Shapes 2 §4.5). */
+const undecided = /^(clip-path|shape-outside|offset(-path)?)$/;
 const wideKeywords = /^(initial|inherit|unset|revert|revert-layer)$/i;
 
 /** Values with a vendor's mark that every engine takes (Compatibility Standard §3). */
@@ -54,18 +62,21 @@ function checkDeclaration(property: string, value: string): ValueFault | undefin
   // A substitution makes the value valid until it is computed, as long as it is written well.
   if (substitutions.test(value)) return undefined;
   if (wideKeywords.test(value)) return undefined;
+  if (undecided.test(property.toLowerCase()) && /(^|\s)shape\(/i.test(value)) return undefined;
   if (value.length > longValue) {
     if (nestingOf(value) > deepestNesting) return valueFault(property, value);
     // Lists of thousands of items are machine-made; checking them takes longer than anyone waits.
     if ((value.match(/,/g)?.length ?? 0) > longestList) return undefined;
   }
   if (property.toLowerCase() === 'all') return valueFault(property, value);
-  const foreign = value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? [];
+  const name = property.toLowerCase();
+  const canonical = canonicalProperty(property);
+  const foreign = takesOwnNames.test(canonical)
+    ? []
+    : (value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? []);
   if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, value);
   // `7ch\\0` and its like, written for one old browser, have a unit that no other knows.
   if (/\d[a-z%]*\\/i.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) return valueFault(property, value);
-  const name = property.toLowerCase();
-  const canonical = canonicalProperty(property);
   // A legacy name may have values of its own; where no grammar is known for it, those of the new name hold.
   const isValid =
     matches(upstream.getProperty(name) ? name : canonical, value) && !refusedIn(canonical, value);
@@ -101,9 +112,11 @@ function matches(property: string, value: string): boolean {
 /** Words and signs that the upstream grammar takes and engines do not. */
 function refusedIn(property: string, value: string): boolean {
   const words = value.toLowerCase().match(/(?<![\w("'-])-?[a-z][\w-]*(?![\w(-])/g) ?? [];
+  if (refusedTexts[property]?.test(value)) return true;
   const refused = refusedWords[property];
   if (refused && words.some((word) => refused.test(word))) return true;
   if (
+    !takesOwnNames.test(property) &&
     words.some(
       (word) =>
         word === '-webkit-text' || (word === '-webkit-focus-ring-color' && !property.startsWith('outline')),

@@ -1,5 +1,5 @@
-import { lexer } from 'css-tree';
 import { fitsGrammar } from './fits-grammar.js';
+import { lexer } from './lexer.js';
 
 /** Longhands with their values, in order. */
 export function zip(names: readonly string[], values: readonly string[]): ReadonlyMap<string, string> {

@@ -114,8 +114,10 @@ function splitMotion(longhands: readonly string[], layer: string, words: readonl
   const [kind] = words[0].split('-');
   const times = parts.filter((part) => /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(part));
   if (times.length > 2) return undefined;
-  if (times[0]) split.set(`${kind}-duration`, times[0]);
-  if (times[1]) split.set(`${kind}-delay`, times[1]);
+  // No duration is negative: then that time is the delay, wherever it stands.
+  const [duration, delay] = times[0]?.startsWith('-') ? [times[1], times[0]] : times;
+  if (duration) split.set(`${kind}-duration`, duration);
+  if (delay) split.set(`${kind}-delay`, delay);
   const taken = new Set<string>();
   for (const part of parts.filter((one) => !times.includes(one))) {
     const owner = words.find((name) => !taken.has(name) && fits(name, part));

@@ -1,5 +1,5 @@
 // Shorthands taken apart (CSS Cascade 5 §2.1): each longhand's part, initial values where nothing is written.
-import { splitShorthand } from '../../dist/value/index.js';
+import { Grammar, splitShorthand } from '../../dist/value/index.js';
 
 // prettier-ignore
 const cases: readonly (readonly [property: string, value: string, parts: Readonly<Record<string, string>>])[] = [
@@ -30,4 +30,38 @@ test.each([
   ['margin', 'var(--gap)'],
 ])('%s: %s is told by the whole only', (property, value) => {
   expect(splitShorthand(property, value)).toBeUndefined();
+});
+
+test.each([
+  ['animation', 'x 2s -1s', '2s', '-1s'],
+  ['animation', 'x -1s 2s', '2s', '-1s'],
+  ['animation', 'x -1s', '0s', '-1s'],
+  ['transition', 'top 1s -2s', '1s', '-2s'],
+])('of the times of %s: %s the negative one is the delay', (property, value, duration, delay) => {
+  const split = splitShorthand(property, value)!;
+  expect([split.get(`${property}-duration`), split.get(`${property}-delay`)]).toEqual([duration, delay]);
+});
+
+test.each([
+  ['clip-path', 'circle(50%)', true],
+  ['clip-path', 'circle(-1px)', false],
+  ['background', 'Window', true],
+  ['color', 'ThreeDFace', true],
+  ['transition', 'opacity .3s, -moz-transform .3s', true],
+  ['transition', 'opacity .3s, none', false],
+  ['animation', 'spin 2s linear infinite -1s', true],
+  ['animation', 'spin -2s -1s', false],
+  ['animation-duration', '-1s', false],
+  ['container-type', 'scroll-state', true],
+  ['container-name', 'a none', false],
+  ['grid-row', '0', false],
+  ['grid-row', '1 / span 2', true],
+  ['font-feature-settings', '"tnum"', true],
+  ['font-feature-settings', '"small"', false],
+  ['font-family', 'serif Alder', false],
+  ['font-family', 'Alder serif', true],
+  ['transform-origin', 'top 3px', false],
+  ['transform-origin', 'left 3px', true],
+])('%s: %s is taken: %s', (property, value, isTaken) => {
+  expect(new Grammar().check(property, value) === undefined).toBe(isTaken);
 });
