@@ -3,7 +3,7 @@
 import type { Browser } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
-import { computedText } from '../dist/value/index.js';
+import { computedText, type Surroundings } from '../dist/value/index.js';
 import { startEngine } from './support/engine.js';
 
 let browser: Browser;
@@ -26,6 +26,16 @@ const beside = new Set([
   'pre margin-top',
   'pre margin-bottom',
 ]);
+
+const around: Surroundings = {
+  fontSize: () => 16,
+  rootFontSize: () => 16,
+  parentWeight: () => 400,
+  colour: () => '#000000ff',
+  scheme: () => 'light',
+  width: 1280,
+  height: 800,
+};
 
 test('the browser’s own sheet is the engine’s', async () => {
   const wraps: Record<string, [string, string]> = {
@@ -65,14 +75,6 @@ test('the browser’s own sheet is the engine’s', async () => {
   tags.split(' ').forEach((tag, t) => {
     const [element] = page.select(`#t-${tag}`);
     longhands.split(' ').forEach((name, n) => {
-      const around = {
-        fontSize: () => 16,
-        rootFontSize: () => 16,
-        parentWeight: () => 400,
-        colour: () => '#000000ff',
-        width: 1280,
-        height: 800,
-      };
       const theirs = computedText(name, engine[t][n], around);
       const ours = computedOf(page, element, name);
       if (theirs !== ours && !beside.has(tag) && !beside.has(`${tag} ${name}`))
@@ -81,3 +83,71 @@ test('the browser’s own sheet is the engine’s', async () => {
   });
   expect(differences).toEqual([]);
 });
+
+const kinds = 'text search email number date time month week datetime-local button submit reset checkbox radio range color file image hidden password url tel'; // prettier-ignore
+const controls = [
+  ...kinds.split(' ').map((kind) => `<input type=${kind}>`),
+  '<button>x</button>',
+  '<textarea>x</textarea>',
+  '<select><option>x</option></select>',
+  '<select multiple><option>x</option></select>',
+];
+const others =
+  '<a href=x>y</a><mark>m</mark><fieldset><legend>l</legend></fieldset><details open><summary>s</summary></details><summary>s</summary><table border=1><tr><td>1</table><table border><tr><td>1</table><table border=0><tr><td>1</table><table border=5><tr><th>1</table><hr><code>c</code><p class=t>x</p>';
+const everything = [...controls, ...controls.map((one) => one.replace(/^<\w+/, '$& disabled')), others].join(
+  '',
+);
+const drawn =
+  'color background-color border-top-color border-top-style border-top-width padding-top padding-left box-sizing cursor text-align white-space-collapse overflow-x opacity display align-items box-shadow background-image'.split(' '); // prettier-ignore
+
+/** Sheets and heads by which boxes are drawn in light or in dark colours. */
+const schemes: readonly (readonly [css: string, head?: string])[] = [
+  [''],
+  ['html { color-scheme: dark }'],
+  ['html { color-scheme: light dark } .b { color-scheme: light }'],
+  ['.b { color-scheme: dark }'],
+  ['.b { color-scheme: only dark; color: CanvasText; border: 1px solid }'],
+  ['.a { color: CanvasText; background: Canvas } .b { color-scheme: dark; background-color: inherit }'],
+  ['.a { color-scheme: light dark } .b { color: light-dark(#123, #456); background: light-dark(red, blue) }'],
+  ['.a { color-scheme: dark; --ink: CanvasText } .b { color: var(--ink); color-scheme: light }'],
+  [
+    '.a { color-scheme: dark } .t { box-shadow: 0 0 1px light-dark(red, Canvas); background-image: linear-gradient(Canvas, red) }',
+  ],
+  ['.a { color-scheme: dark } .b { color: initial }'],
+  ['.b { color-scheme: shelf dark }'],
+  ['.b { color-scheme: shelf }'],
+  ['', '<meta name="color-scheme" content="dark light">'],
+  ['', '<meta name="color-scheme" content="dark">'],
+  ['.b { color-scheme: normal }', '<meta name="color-scheme" content="dark">'],
+];
+
+test.each(['light', 'dark'] as const)(
+  'controls of every kind, and all colours, are the engine’s where the person prefers %s ones',
+  async (preferred) => {
+    const differences: string[] = [];
+    for (const [css, head = ''] of schemes) {
+      const html = `<!DOCTYPE html><html><head>${head}<style>${css}</style></head><body><div class="a"><div class="b">${everything}</div></div></body></html>`;
+      const page = parsePage({ name: 'x', html }).under({
+        preferences: { 'prefers-color-scheme': preferred },
+      });
+      const tab = await browser.newPage({ colorScheme: preferred });
+      await tab.setContent(html);
+      const engine = await tab.evaluate(
+        (names) =>
+          [...document.querySelectorAll('*')].map((element) =>
+            names.map((name) => getComputedStyle(element).getPropertyValue(name)),
+          ),
+        drawn,
+      );
+      await tab.close();
+      for (const [i, element] of page.elements.entries())
+        for (const [n, name] of drawn.entries()) {
+          const [ours, theirs] = [computedOf(page, element, name), computedText(name, engine[i][n], around)];
+          const what = `${element.tag} ${element.attributes.get('type') ?? ''} ${element.attributes.has('disabled') ? 'disabled' : ''}`;
+          if (ours !== theirs)
+            differences.push(`${css}${head}: ${what} ${name}: ${ours}, the engine ${theirs}`);
+        }
+    }
+    expect(differences).toEqual([]);
+  },
+);

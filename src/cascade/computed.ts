@@ -1,5 +1,12 @@
-import type { Page, PageElement } from '../page/index.js';
-import { computedText, initialValue, isInherited, longhandsOf, type Surroundings } from '../value/index.js';
+import { schemeOfMeta, type Page, type PageElement } from '../page/index.js';
+import {
+  computedText,
+  initialValue,
+  isInherited,
+  longhandsOf,
+  type Scheme,
+  type Surroundings,
+} from '../value/index.js';
 import { longhandValue } from './longhand-value.js';
 import { Level, type Candidate } from './rank.js';
 import { Remembered } from './remembered.js';
@@ -244,6 +251,7 @@ function textWithoutSurroundings(declaration: Declaration | undefined, longhand:
     rootFontSize: () => asked(undefined),
     parentWeight: () => asked(400),
     colour: () => asked('#000000ff'),
+    scheme: () => asked('light'),
     get width() {
       return asked(0);
     },
@@ -261,6 +269,7 @@ function parentOf(target: Target) {
 function surroundings(values: Computing, target: Target, longhand: string): Surroundings {
   const parent = parentOf(target);
   const { elements, conditions } = values.page;
+  const scheme = () => schemeOf(values, target);
   const pixels = (text: string) =>
     /^[\d.]+px$/.test(text) ? parseFloat(text) : text === '0' ? 0 : undefined;
   return {
@@ -275,9 +284,22 @@ function surroundings(values: Computing, target: Target, longhand: string): Surr
     parentWeight: () => (parent ? Number(values.valueOf(parent, 'font-weight')) || 400 : 400),
     colour: () => {
       if (longhand !== 'color') return values.valueOf(target, 'color');
-      return parent ? values.valueOf(parent, 'color') : '#000000ff';
+      if (parent) return values.valueOf(parent, 'color');
+      return scheme() === 'dark' ? '#ffffffff' : '#000000ff';
     },
+    scheme,
   };
+}
+
+/** CSS Color Adjust 1 §2.2: what the person prefers, where the box allows for it; else the first that it does. */
+function schemeOf(values: Computing, target: Target): Scheme {
+  const { page } = values;
+  const written = values.valueOf(target, 'color-scheme').toLowerCase();
+  const allowed = (written === 'normal' ? schemeOfMeta(page.elements) : written).match(
+    /(?<![\w-])(light|dark)(?![\w-])/g,
+  );
+  const preferred = page.conditions.preferences['prefers-color-scheme'] === 'dark' ? 'dark' : 'light';
+  return !allowed || allowed.includes(preferred) ? (allowed ? preferred : 'light') : (allowed[0] as Scheme);
 }
 
 const blockified: Readonly<Record<string, string>> = {

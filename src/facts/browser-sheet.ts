@@ -22,10 +22,10 @@ dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-co
 slot, rt-container { display: contents }
 ruby { display: ruby }
 rt { display: ruby-text; font-size: 50% }
-a:any-link { color: #0000ee; text-decoration: underline; cursor: pointer }
-:link { color: #0000ee }
-:visited { color: #551a8b }
-:link:active, :visited:active { color: #ff0000 }
+a:any-link { color: linktext; text-decoration: underline; cursor: pointer }
+:link { color: linktext }
+:visited { color: visitedtext }
+:link:active, :visited:active { color: activetext }
 :where(a[href], area[href], button, input, select, textarea, summary, iframe, [tabindex], [contenteditable]):focus-visible { outline: auto 1px }
 address, cite, dfn, em, i, var { font-style: italic }
 b, strong { font-weight: bolder }
@@ -76,9 +76,9 @@ input, select, button, textarea { letter-spacing: initial; word-spacing: initial
 textarea { white-space: pre-wrap; cursor: text }
 input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [type=reset i], [type=range i], [type=color i]) { cursor: text }
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
-input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset #767676 }
+input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset light-dark(#767676, #858585) }
 select, input[type=search i] { box-sizing: border-box }
-select { white-space: pre; background-color: buttonface; border: 1px solid #767676 }
+select { white-space: pre; background-color: buttonface; border: 1px solid light-dark(#767676, #858585) }
 select:not([multiple], [size]:not([size="0"], [size="1"])) { overflow: clip !important; align-items: center }
 select:is([multiple], [size]:not([size="0"], [size="1"])) { overflow: hidden scroll; align-items: flex-start }
 optgroup { white-space: normal; font-weight: bolder }
@@ -86,16 +86,35 @@ label { cursor: default }
 input { padding: 1px 2px }
 input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important }
 input[type=file i] { align-items: baseline }
-textarea { padding: 2px; border: 1px solid #767676; overflow: auto }
+textarea { padding: 2px; border: 1px solid light-dark(#767676, #858585); overflow: auto }
 iframe, object, embed { overflow: clip !important }
 canvas, img, video { overflow: clip; overflow-clip-margin: content-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
 input:is([type=checkbox i], [type=radio i]) { margin: 3px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
-fieldset { margin-inline: 2px; border: groove 2px #efefef; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
+input[type=file i] { color: inherit; background-color: initial; border: initial; padding: initial; white-space: pre; cursor: default; text-align: start }
+input[type=range i] { color: #9d968e; background-color: field; border: initial; padding: initial; margin: 2px }
+input[type=color i] { background-color: buttonface; border: 1px solid buttonborder; padding: 1px 2px; box-sizing: border-box }
+input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { padding: 0 1px; cursor: default }
+input:is([type=hidden i], [type=image i]) { padding: initial; border: initial; background-color: initial; cursor: default }
+input[type=image i] { cursor: pointer }
+input:is([type=reset i], [type=button i], [type=submit i]) { white-space: pre }
+select:is([multiple], [size]:not([size="0"], [size="1"])) { background-color: field; white-space: normal }
+option { padding: 0 2px 1px; white-space: nowrap }
+select:not([multiple], [size]:not([size="0"], [size="1"])) option { align-items: center }
+input:disabled, textarea:disabled { cursor: default; color: light-dark(#545454, #aaaaaa); background-color: light-dark(#efefef4d, #3b3b3b4d); border-color: #7676764d }
+button:disabled, input:is([type=reset i], [type=button i], [type=submit i]):disabled { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
+input:is([type=range i], [type=file i], [type=image i], [type=hidden i]):disabled { background-color: initial }
+input:is([type=checkbox i], [type=radio i]):disabled { background-color: initial; border-color: initial }
+input[type=range i]:disabled { color: #c5c5c5 }
+input[type=color i]:disabled { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
+select:disabled { color: light-dark(graytext, #aaaaaa); border-color: #7676764d; opacity: 0.7 }
+table[border]:not([border="0"]) { border: 1px outset }
+table[border]:not([border="0"]) > :is(thead, tbody, tfoot) > tr > :is(td, th) { border: 1px inset }
+fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
 legend { padding-inline: 2px }
-summary { display: list-item; list-style: disclosure-closed inside }
+details > summary:first-of-type { display: list-item; list-style: disclosure-closed inside }
 details[open] > summary:first-of-type { list-style-type: disclosure-open }
-meter, progress { appearance: auto; display: inline-block; vertical-align: -0.2em }
+meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }
 ::marker { unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }

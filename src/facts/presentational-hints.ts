@@ -58,7 +58,7 @@ export const presentationalHints: readonly PresentationalHint[] = [
     value: 'dimension',
   },
   {
-    tags: /^(img|object)$/,
+    tags: /^(img|object|table)$/,
     attribute: 'border',
     properties: ['border-top-width', 'border-right-width', 'border-bottom-width', 'border-left-width'],
     value: 'pixels',

@@ -63,7 +63,9 @@ function telling(views: readonly Page[], targets: readonly Target[], value: stri
   const numbers = new Set([...layers.conditions, ...registered.map(({ condition }) => condition)]);
   for (const byLonghand of [...own, ...above])
     for (const some of byLonghand.values()) for (const number of some) numbers.add(number);
-  const keyOf = (view: Page) => [...numbers].map((number) => (view.isActive(number) ? '1' : '0')).join('');
+  const keyOf = (view: Page) =>
+    [...numbers].map((number) => (view.isActive(number) ? '1' : '0')).join('') +
+    (view.conditions.preferences['prefers-color-scheme'] ?? '');
   return [...new Map(views.toReversed().map((view) => [keyOf(view), view])).values()];
 }
 

@@ -94,7 +94,7 @@ function viewsOf(page: Page, { media, draft = '', panel }: Wish): Views {
   const place: DraftPlace = panel?.place === 'after' ? 'after' : 'before';
   if (media === undefined) {
     const laid = draft.trim() ? page.withDraft(draft, place) : page;
-    const looks = looksAt(laid).filter(({ words, isForSize }) => words === '' || isForSize);
+    const looks = looksAt(laid).filter(({ words, extra }) => words === '' || extra);
     return { own: [laid], all: [laid, ...looks.map(({ view }) => view)] };
   }
   // An empty rule under the query tells where it holds.
@@ -248,8 +248,8 @@ function provenWarnings(page: Page, css: string, targets: readonly Target[], wis
   };
   const blocks = tried.overlay!.styles.blocks;
   const condition = blocks[blocks.length - 1]?.condition ?? 0;
-  for (const { view, words, from, to, isForSize } of looksAt(tried)) {
-    if (isForSize || !view.isActive(condition) || (wish.media === undefined && words !== '')) continue;
+  for (const { view, words, from, to, extra } of looksAt(tried)) {
+    if (extra || !view.isActive(condition) || (wish.media === undefined && words !== '')) continue;
     for (const property of Object.keys(wish.set))
       for (const target of alikeInContest(view, targets))
         for (const longhand of longhandsOf(property)) {

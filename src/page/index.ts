@@ -27,7 +27,7 @@ export type {
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
-export { hangsOnWindow } from './sized-looks.js';
+export { hangsOnWindow, schemeOfMeta } from './extra-looks.js';
 export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
 export { changeOf, compileSelectors, parseHeld } from './held.js';

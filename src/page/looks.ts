@@ -1,6 +1,6 @@
 import { askedSettings, type MediaSetting } from '../sheet/index.js';
 import type { Page } from './page.js';
-import { sizedLooks } from './sized-looks.js';
+import { extraLooks } from './extra-looks.js';
 import type { StyleSet } from './style-set.js';
 import type { Conditions, Held } from './types.js';
 
@@ -12,8 +12,8 @@ export interface Look {
   readonly to: number;
   /** What is not as on the page itself beside the width, `in print`; '' for nothing. */
   readonly words: string;
-  /** It is there for what is measured by the window's size; for all else another look shows the same. */
-  readonly isForSize?: true;
+  /** It is there for what is measured by the window, or for colours of the person's choice; for all else another shows the same. */
+  readonly extra?: 'size' | 'scheme';
 }
 
 /** More looks than this take longer than anyone waits; widths come first. */
@@ -24,12 +24,11 @@ const mostMixes = 600;
 /**
  * Looks at a page, with its draft where it has one: each side of every feature that a media query of site or draft asks about, at a
  * width in each stretch; and for each nest of queries that holds in none of these, one in which it does, if there is
- * any. Looks under which all queries answer alike are one, but for those behind them, at further sizes, for what is measured
- * by the window. The page's own conditions come first.
+ * any. Looks under which all queries answer alike are one, but for those behind them (`extraLooks`). The page's own conditions come first.
  */
 export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   const looks = looksByQueries(laid, widths);
-  return widths ? looks : [...looks, ...sizedLooks(laid)];
+  return widths ? looks : [...looks, ...extraLooks(laid)];
 }
 
 function looksByQueries(laid: Page, widths: readonly number[] | undefined): Look[] {

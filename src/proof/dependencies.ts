@@ -17,7 +17,8 @@ function workedOutFor(longhand: string): readonly string[] {
   const isColour = /color$/.test(longhand);
   // Lengths in em; colours by the current one.
   if (!isColour && !wordsOnly.test(longhand)) found.push('font-size');
-  if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand)) found.push('color');
+  if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand))
+    found.push('color', 'color-scheme');
   if (/^(display|float|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
   if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))

@@ -15,7 +15,7 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
-import { initialValue, isInherited, longhandsOf } from '../value/index.js';
+import { hangsOnScheme, initialValue, isInherited, longhandsOf } from '../value/index.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =
@@ -76,8 +76,8 @@ export class Looking {
     const { view } = look;
     const { block } = this;
     const seen: Seen = { counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] };
-    // Under the same rules something else may be measured there.
-    const inContext = look.isForSize ? new Map<object, Fates>() : this.#inContext;
+    // Under the same rules something else may be measured there, or drawn in other colours.
+    const inContext = look.extra ? new Map<object, Fates>() : this.#inContext;
     const isAsleep = !view.isActive(block.condition);
     if (!isAsleep) {
       const groups = draftTargets(view, block);
@@ -140,7 +140,7 @@ function kindOf(declaration: Declaration): Kind {
   if (!kind) {
     const { value } = declaration;
     kind = {
-      isRelative: relative.test(value),
+      isRelative: relative.test(value) || hangsOnScheme(value),
       hangsOnWindow: windowUnits.test(value),
       isRolledBack: /^revert/i.test(value),
     };

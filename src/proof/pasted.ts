@@ -26,6 +26,7 @@ const nowhere: Surroundings = {
   rootFontSize: () => undefined,
   parentWeight: () => 400,
   colour: () => 'currentcolor',
+  scheme: () => 'light',
   width: NaN,
   height: NaN,
 };

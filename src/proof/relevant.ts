@@ -9,6 +9,10 @@ import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
 
+/** Properties in whose values colours stand, and variables. */
+const takesColours =
+  /colou?r|background|border|outline|shadow|image|fill|stroke|mask|filter|rule|text-(decoration|emphasis)|scheme|^all$|^--/i;
+
 const usual = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
 
 /**
@@ -22,11 +26,15 @@ export class RelevantLooks {
   readonly #parted = new Map<string, readonly Part[]>();
   /** Places of the looks that are there for what is measured by the window. */
   readonly #sized: readonly number[];
+  /** And of those for colours of the person's choice. */
+  readonly #schemes: readonly number[];
   readonly #around = new WeakMap<object, Map<StyleBlock, Around>>();
 
   /** `plain` are the looks that all the lists are made of: a held state changes no condition. */
   constructor(private readonly plain: readonly Look[]) {
-    this.#sized = plain.flatMap(({ isForSize }, at) => (isForSize ? [at] : []));
+    const placesOf = (kind: Look['extra']) => plain.flatMap(({ extra }, at) => (extra === kind ? [at] : []));
+    this.#sized = placesOf('size');
+    this.#schemes = placesOf('scheme');
   }
 
   of(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
@@ -39,9 +47,11 @@ export class RelevantLooks {
       from,
       to,
     }));
-    return this.#isSized(looks.view, block, declaration)
-      ? [...parts, ...this.#sized.map((at) => looks.at(at))]
-      : parts;
+    const extra = [
+      ...(this.#isSized(looks.view, block, declaration) ? this.#sized : []),
+      ...(takesColours.test(declaration.property) ? this.#schemes : []),
+    ];
+    return extra.length ? [...parts, ...extra.map((at) => looks.at(at))] : parts;
   }
 
   /** Whether anything that is measured by the window has a say in a declaration's value, or in what it stands before. */

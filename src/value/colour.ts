@@ -14,25 +14,57 @@ export function readColour(text: string): Color | undefined {
   }
 }
 
-/** CSS Color 4 §6.2: what system colours are in an engine in light colours, as far as pages use them. */
-const systemColours: Readonly<Record<string, string>> = {
-  canvas: '#ffffffff',
-  canvastext: '#000000ff',
-  linktext: '#0000eeff',
-  visitedtext: '#551a8bff',
-  buttonface: '#efefefff',
-  buttontext: '#000000ff',
-  buttonborder: '#000000ff',
-  field: '#ffffffff',
-  fieldtext: '#000000ff',
-  graytext: '#808080ff',
-  mark: '#ffff00ff',
-  marktext: '#000000ff',
-};
+/** In which of its two sets of colours a box is drawn (CSS Color Adjust 1 §2). */
+export type Scheme = 'light' | 'dark';
 
-/** A colour in eight hexadecimal digits, `#ff0000ff`; undefined for what is no colour. */
+/** CSS Color 4 §6.2 and appendix A: what system colours are in an engine, in light colours and in dark ones. */
+const systemColours: Readonly<Record<string, readonly [light: string, dark: string]>> = (() => {
+  const canvas = ['#ffffffff', '#121212ff'] as const;
+  const text = ['#000000ff', '#ffffffff'] as const;
+  const button = ['#efefefff', '#6b6b6bff'] as const;
+  const grey = ['#808080ff', '#808080ff'] as const;
+  return {
+    ...of(
+      canvas,
+      'canvas activecaption appworkspace background inactivecaption infobackground menu scrollbar window',
+    ),
+    ...of(
+      text,
+      'canvastext buttontext buttonborder fieldtext activeborder captiontext inactiveborder infotext menutext',
+    ),
+    ...of(text, 'threeddarkshadow threedhighlight threedlightshadow threedshadow windowframe windowtext'),
+    ...of(button, 'buttonface buttonhighlight buttonshadow threedface'),
+    ...of(grey, 'graytext inactivecaptiontext'),
+    field: ['#ffffffff', '#3b3b3bff'],
+    linktext: ['#0000eeff', '#9e9effff'],
+    visitedtext: ['#551a8bff', '#d0adf0ff'],
+    activetext: ['#ff0000ff', '#ff0000ff'],
+    mark: ['#ffff00ff', '#ffff00ff'],
+    marktext: ['#000000ff', '#000000ff'],
+  };
+})();
+
+function of<T>(colours: T, names: string): Record<string, T> {
+  return Object.fromEntries(names.split(' ').map((name) => [name, colours]));
+}
+
+/** Whether a text has a colour in it that is another one in dark colours. */
+export const hangsOnScheme = (text: string): boolean =>
+  /light-dark\(/i.test(text) ||
+  (text
+    .toLowerCase()
+    .match(/[a-z]+/g)
+    ?.some((word) => Object.hasOwn(systemColours, word)) ??
+    false);
+
+/** The colour that a system colour's name stands for; undefined for any other text. */
+export function systemColour(text: string, scheme: Scheme): string | undefined {
+  return systemColours[text.trim().toLowerCase()]?.[scheme === 'dark' ? 1 : 0];
+}
+
+/** A colour in eight hexadecimal digits, `#ff0000ff`, system colours in light ones; undefined for what is no colour. */
 export function colourText(text: string): string | undefined {
-  const system = systemColours[text.trim().toLowerCase()];
+  const system = systemColour(text, 'light');
   if (system) return system;
   const colour = readColour(text);
   return colour && formatHex8(colour);

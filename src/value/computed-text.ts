@@ -1,7 +1,7 @@
 import { string, url } from 'css-tree';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { amountOf, amountText, calculate, type Amount } from './amount.js';
-import { colourText } from './colour.js';
+import { colourText, hangsOnScheme, systemColour, type Scheme } from './colour.js';
 import { keywordValue } from './keyword-value.js';
 
 /** What the computed value of a longhand hangs on beside its own text, each asked only when it is needed. */
@@ -13,6 +13,8 @@ export interface Surroundings {
   readonly parentWeight: () => number;
   /** The computed `color` of the element, as `computedText` has it. */
   readonly colour: () => string;
+  /** In which colours the element is drawn. */
+  readonly scheme: () => Scheme;
   /** Of the window, CSS px. */
   readonly width: number;
   readonly height: number;
@@ -71,11 +73,13 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
       const word = written.toLowerCase();
       if (colourful.test(longhand)) {
         if (word === 'currentcolor') return around.colour();
+        if (hangsOnScheme(word)) return systemColour(word, around.scheme()) ?? word;
         return colourText(word) ?? word;
       }
       return ownWords.test(longhand) ? written : word;
     }
     case kinds.Function: {
+      if (/^light-dark\(/i.test(written)) return schemeText(longhand, tokens, at, around);
       const colour = colourText(written);
       if (colour !== undefined) return colour;
       const amount = calculate(tokens, at, pixelsOf);
@@ -93,6 +97,19 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
     default:
       return written;
   }
+}
+
+/** `light-dark()`: one of its two colours (CSS Color 5 §12). */
+function schemeText(longhand: string, tokens: Tokens, at: number, around: Surroundings): string {
+  const close = Math.min(tokens.closes[at], tokens.count);
+  const colours: string[] = [];
+  for (
+    let one = skipSpace(tokens, at + 1, close);
+    one < close;
+    one = skipSpace(tokens, after(tokens, one), close)
+  )
+    if (tokens.types[one] !== kinds.Comma) colours.push(pieceText(longhand, tokens, one, around));
+  return colours[around.scheme() === 'dark' ? 1 : 0] ?? '';
 }
 
 /** Functions that are another's short form (CSS Transforms 1 §11, Filter Effects 1 §6). */

@@ -19,4 +19,4 @@ export { groupedLonghands } from './grouped.js';
 export { calculateText, type Amount } from './amount.js';
 export { isSameValue } from './same.js';
 export { computedText, type Surroundings } from './computed-text.js';
-export { colourText, readColour } from './colour.js';
+export { colourText, hangsOnScheme, readColour, type Scheme } from './colour.js';

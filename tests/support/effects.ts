@@ -25,7 +25,7 @@ const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((wi
 
 /** Ways of looking that a text may ask about, each with how the engine is brought to it. */
 const ways = [
-  { name: 'dark', asked: /prefers-color-scheme|Canvas/, feature: ['prefers-color-scheme', 'dark'] },
+  { name: 'dark', asked: /color-scheme|Canvas|light-dark/, feature: ['prefers-color-scheme', 'dark'] },
   { name: 'still', asked: /prefers-reduced-motion/, feature: ['prefers-reduced-motion', 'reduce'] },
   { name: 'contrast', asked: /prefers-contrast/, feature: ['prefers-contrast', 'more'] },
   { name: 'print', asked: /print|screen/, medium: 'print' },

@@ -2,8 +2,9 @@
 
 // prettier-ignore
 export const values: Readonly<Record<string, readonly string[]>> = {
-  color: ['red', '#f00', '#333', 'rgb(51 51 51)', 'inherit', 'currentcolor', 'var(--accent)', 'var(--none, #2c6e49)', 'var(--none)', 'teal', 'Canvas'],
-  'background-color': ['red', '#ff0000', 'transparent', 'rgba(0, 0, 0, 0)', 'var(--accent)', 'currentcolor', '#fff'],
+  color: ['red', '#f00', '#333', 'rgb(51 51 51)', 'inherit', 'currentcolor', 'var(--accent)', 'var(--none, #2c6e49)', 'var(--none)', 'teal', 'Canvas', 'CanvasText', 'black', 'white', 'light-dark(red, blue)'],
+  'color-scheme': ['dark', 'light dark', 'normal', 'light'],
+  'background-color': ['Canvas', 'white', 'red', '#ff0000', 'transparent', 'rgba(0, 0, 0, 0)', 'var(--accent)', 'currentcolor', '#fff'],
   background: ['red', '#f00', 'none', 'transparent', 'linear-gradient(red, blue)', 'var(--accent)', '#fff center/2em no-repeat'],
   'font-size': ['16px', '1em', '1rem', '1.25em', '20px', '125%', 'larger', 'medium', 'inherit', '13px', 'calc(10px + 6px)', '0.75em', 'calc(1rem + 1vw)', '28.8px', 'clamp(16px, 2vw, 24px)', '24px'],
   'font-weight': ['bold', '700', '400', 'normal', 'bolder', 'lighter'],

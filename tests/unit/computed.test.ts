@@ -1,13 +1,14 @@
 // Computed values as texts: equal where an engine's computed values are equal (CSS Cascade 5 §4.4).
 import { parsePage } from 'yelto';
 import { computedOf, computedWithout, fillVariables, isValueAlready } from '../../dist/cascade/index.js';
-import { computedText, isSameValue } from '../../dist/value/index.js';
+import { computedText, isSameValue, type Surroundings } from '../../dist/value/index.js';
 
-const around = {
+const around: Surroundings = {
   fontSize: () => 20,
   rootFontSize: () => 16,
   parentWeight: () => 400,
   colour: () => '#112233ff',
+  scheme: () => 'light',
   width: 1000,
   height: 500,
 };

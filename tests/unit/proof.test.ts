@@ -413,3 +413,41 @@ describe('what is equal at the present width alone is not called needless', () =
     expect(css).toMatch(/height: 80px;[^]*width: 640px;[^]*color: red;/);
   });
 });
+
+describe('colours are those of the box’s own scheme', () => {
+  const here = '<div class="a b"><p class="c">x</p></div>';
+  test.each([
+    [':root { color-scheme: dark }', '.c { color: black }', 'wins'],
+    [':root { color-scheme: dark }', '.c { color: white }', 'needless'],
+    [':root { color-scheme: light dark }', '.c { color: black }', 'wins'],
+    ['@media (prefers-color-scheme: dark) { :root { color-scheme: dark } }', '.c { color: black }', 'wins'],
+    // What is inherited was a colour already.
+    ['.a { color-scheme: dark }', '.c { color: black }', 'needless'],
+    ['.a { color-scheme: dark; color: CanvasText }', '.c { color: white }', 'needless'],
+    [':root { color-scheme: light dark } .c { color: light-dark(red, blue) }', '.c { color: red }', 'wins'],
+    ['.c { color: light-dark(red, blue); margin: 0 }', '.c { color: red }', 'needless'],
+    [':root { color-scheme: light dark }', '.c { margin-top: 1em }', 'needless'],
+  ])('%s, then %s: %s', (css, draft, outcome) => expect(outcomes(css, here, draft)).toEqual([outcome]));
+
+  test('also where the page says it in its markup', () => {
+    const html = (content: string) =>
+      parsePage({
+        name: 'x',
+        html: `<!DOCTYPE html><meta name="color-scheme" content="${content}"><p class="c">x</p>`,
+      });
+    const said = (content: string, draft: string) => prove(html(content), draft).verdicts[0].outcome;
+    expect(said('dark', '.c { color: black }')).toBe('wins');
+    expect(said('dark', '.c { color: white }')).toBe('needless');
+    expect(said('light dark', '.c { color: black }')).toBe('wins');
+    expect(said('light', '.c { color: black }')).toBe('needless');
+  });
+
+  test('what is written keeps a colour that is there in one of them alone', () => {
+    const page = parsePage({
+      name: 'x',
+      html: `<!DOCTYPE html><style>:root { color-scheme: light dark }</style>${here}`,
+    });
+    const { css } = writeOverride(page, { at: page.select('.c'), set: { color: 'black' } });
+    expect(css).toContain('color: black;');
+  });
+});

@@ -1,3 +1,4 @@
+import type { PageElement } from './element.js';
 import type { Look } from './looks.js';
 import type { Page } from './page.js';
 import type { StyleSet } from './style-set.js';
@@ -13,10 +14,45 @@ const widths = [360, 768, 1024, 1440, 1920];
 const heights = [480, 640, 1080, 1400];
 
 /**
- * Looks at a page in windows of further sizes, where anything on it is measured by the window: what is equal in one of them
- * may be so by luck. [] where nothing is, which is so on most pages.
+ * Looks at a page in windows of further sizes, where anything on it is measured by the window, and in the other colours, where
+ * anything is drawn as the person prefers: what is equal in one of them may be so by luck. [] for most pages.
  */
-export function sizedLooks(laid: Page): Look[] {
+export function extraLooks(laid: Page): Look[] {
+  return [...sizedLooks(laid), ...schemeLooks(laid)];
+}
+
+/** Whether a `color-scheme` leaves the choice to the person (CSS Color Adjust 1 §2.1). */
+const leavesChoice = (value: string) =>
+  /(?<![\w-])light(?![\w-])/i.test(value) && /(?<![\w-])dark(?![\w-])/i.test(value);
+
+function schemeLooks(laid: Page): Look[] {
+  const { conditions, overlay, elements, styles, components } = laid;
+  const isChosen =
+    [styles, ...components, ...(overlay ? [overlay.styles] : [])].some((one) => unitsIn(one).leavesChoice) ||
+    unitsInMarkup(laid).leavesChoice ||
+    leavesChoice(schemeOfMeta(elements));
+  if (!isChosen) return [];
+  const other = conditions.preferences['prefers-color-scheme'] === 'dark' ? 'light' : 'dark';
+  const view = laid.under({ preferences: { ...conditions.preferences, 'prefers-color-scheme': other } });
+  const { width } = conditions;
+  return [{ view, from: width, to: width, words: `in ${other} colours`, extra: 'scheme' }];
+}
+
+const schemes = new WeakMap<object, string>();
+
+/** What `<meta name="color-scheme">` says (HTML Standard §4.2.5.1); '' where there is none. */
+export function schemeOfMeta(elements: readonly PageElement[]): string {
+  let found = schemes.get(elements);
+  if (found === undefined) {
+    const meta = elements.find(
+      ({ tag, attributes }) => tag === 'meta' && attributes.get('name')?.toLowerCase() === 'color-scheme',
+    );
+    schemes.set(elements, (found = meta?.attributes.get('content')?.toLowerCase() ?? ''));
+  }
+  return found;
+}
+
+function sizedLooks(laid: Page): Look[] {
   const { conditions } = laid;
   const units = [
     unitsIn(laid.styles),
@@ -28,7 +64,7 @@ export function sizedLooks(laid: Page): Look[] {
     from: width,
     to: width,
     words,
-    isForSize: true,
+    extra: 'size',
   });
   return [
     ...(units.some(({ ofWidth }) => ofWidth)
@@ -47,6 +83,7 @@ export function sizedLooks(laid: Page): Look[] {
 interface Units {
   readonly ofWidth: boolean;
   readonly ofHeight: boolean;
+  readonly leavesChoice: boolean;
 }
 
 const known = new WeakMap<object, Units>();
@@ -68,6 +105,7 @@ function found(of: object, values: () => readonly string[]): Units {
     units = {
       ofWidth: all.some((value) => byWidth.test(value)),
       ofHeight: all.some((value) => byHeight.test(value)),
+      leavesChoice: all.some(leavesChoice),
     };
     known.set(of, units);
   }
