@@ -1,0 +1,96 @@
+// What is looked at beside the page as it stands: other sizes of the window, and the other colours.
+import { parsePage, prove, writeOverride } from 'yelto';
+
+const outcomes = (css: string, body: string, draft: string) =>
+  prove(parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style>${body}` }), draft).verdicts.map(
+    ({ outcome }) => outcome,
+  );
+
+describe('what is equal at the present width alone is not called needless', () => {
+  const here = '<div class="a b"><p class="c">x</p></div>';
+  test.each([
+    ['.c { font-size: calc(1rem + 1vw); margin: 0 }', '.c { font-size: 28.8px }'],
+    [':root { --size: calc(1rem + 1vw) } .c { font-size: var(--size) }', '.c { font-size: 28.8px }'],
+    ['.a { font-size: calc(1rem + 1vw) }', '.c { font-size: 28.8px }'],
+    ['.a { font-size: 2vw } .c { width: 25.6px; margin: 0 }', '.c { width: 1em }'],
+    ['.c { width: 50vw; margin: 0 }', '.c { width: 640px }'],
+    ['.c { width: 640px; margin: 0 }', '.c { width: 50vw }'],
+    ['.c { height: 10vh; margin: 0 }', '.c { height: 80px }'],
+    ['.c { width: clamp(10px, 50vw, 600px); margin: 0 }', '.c { width: 600px }'],
+  ])('%s, then %s', (css, draft) => {
+    const at = parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style>${here}` }).under({
+      width: 1280,
+      height: 800,
+    });
+    expect(prove(at, draft).verdicts[0].outcome).toBe('wins');
+  });
+
+  test('in a style attribute, by the box’s own state, and beside media queries', () => {
+    const inline = '<div class="a"><p class="c" style="width: 50vw">x</p></div>';
+    expect(outcomes('p { margin: 0 }', inline, '.c { width: 640px !important }')).toEqual(['wins']);
+    expect(outcomes('.c:hover { width: 50vw; margin: 0 }', here, '.c:hover { width: 640px }')).toEqual([
+      'wins',
+    ]);
+    const queries = '.c { width: 50vw; margin: 0 } @media (min-width: 2000px) { .a { color: red } }';
+    expect(outcomes(queries, here, '.c { width: 640px }')).toEqual(['wins']);
+  });
+
+  test('and what is equal at every size is', () => {
+    expect(outcomes('.c { width: 50vw; margin: 0 }', here, '.c { width: calc(100vw / 2) }')).toEqual([
+      'needless',
+    ]);
+    expect(outcomes('.a { width: 50vw } .c { color: red; margin: 0 }', here, '.c { color: #f00 }')).toEqual([
+      'needless',
+    ]);
+  });
+
+  test('nor left out of what is written', () => {
+    const page = parsePage({
+      name: 'x',
+      html: `<!DOCTYPE html><style>.c { height: 10vh; width: 50vw }</style>${here}`,
+    });
+    const { css } = writeOverride(page, {
+      at: page.select('.c'),
+      set: { height: '80px', width: '640px', color: 'red' },
+    });
+    expect(css).toMatch(/height: 80px;[^]*width: 640px;[^]*color: red;/);
+  });
+});
+
+describe('colours are those of the box’s own scheme', () => {
+  const here = '<div class="a b"><p class="c">x</p></div>';
+  test.each([
+    [':root { color-scheme: dark }', '.c { color: black }', 'wins'],
+    [':root { color-scheme: dark }', '.c { color: white }', 'needless'],
+    [':root { color-scheme: light dark }', '.c { color: black }', 'wins'],
+    ['@media (prefers-color-scheme: dark) { :root { color-scheme: dark } }', '.c { color: black }', 'wins'],
+    // What is inherited was a colour already.
+    ['.a { color-scheme: dark }', '.c { color: black }', 'needless'],
+    ['.a { color-scheme: dark; color: CanvasText }', '.c { color: white }', 'needless'],
+    [':root { color-scheme: light dark } .c { color: light-dark(red, blue) }', '.c { color: red }', 'wins'],
+    ['.c { color: light-dark(red, blue); margin: 0 }', '.c { color: red }', 'needless'],
+    [':root { color-scheme: light dark }', '.c { margin-top: 1em }', 'needless'],
+  ])('%s, then %s: %s', (css, draft, outcome) => expect(outcomes(css, here, draft)).toEqual([outcome]));
+
+  test('also where the page says it in its markup', () => {
+    const html = (content: string) =>
+      parsePage({
+        name: 'x',
+        html: `<!DOCTYPE html><meta name="color-scheme" content="${content}"><p class="c">x</p>`,
+      });
+    const said = (content: string, draft: string) => prove(html(content), draft).verdicts[0].outcome;
+    expect(said('dark', '.c { color: black }')).toBe('wins');
+    expect(said('dark', '.c { color: white }')).toBe('needless');
+    expect(said('light dark', '.c { color: black }')).toBe('wins');
+    expect(said('light', '.c { color: black }')).toBe('needless');
+  });
+
+  test('what is written keeps a colour that is there in one of them alone', () => {
+    const page = parsePage({
+      name: 'x',
+      html: `<!DOCTYPE html><style>:root { color-scheme: light dark }</style>${here}`,
+    });
+    const { css } = writeOverride(page, { at: page.select('.c'), set: { color: 'black' } });
+    expect(css).toContain('color: black;');
+  });
+});
