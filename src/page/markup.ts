@@ -207,8 +207,9 @@ function mayStayOpen(node: Element): boolean {
 function noteSheet(growing: Growing, node: Element, element: PageElement): void {
   const get = (name: string) => element.attributes.get(name);
   if (node.tagName === 'base' && growing.base === undefined) growing.base = get('href');
-  if (node.tagName === 'style') {
-    const type = get('type')?.toLowerCase().trim() ?? '';
+  // Formulas have no sheets of their own, drawings do.
+  if (node.tagName === 'style' && !/MathML$/.test(node.namespaceURI)) {
+    const type = get('type')?.toLowerCase() ?? '';
     if (type !== '' && type !== 'text/css') return;
     growing.mentions.push({ element, css: growing.rawText[element.index] });
   }

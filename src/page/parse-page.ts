@@ -62,18 +62,27 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
 
 /** The sheets that markup names, in order; of titled ones the first set alone is on (CSSOM 1 §6.2). */
 function addMentioned(gatherer: Gatherer, markup: Markup, library: SheetLibrary): void {
-  let preferred: string | undefined;
+  let preferred = defaultStyle(markup);
   let embedded = 0;
   for (const mention of markup.mentions) {
     if (mention.element.host) continue;
     const title = mention.element.attributes.get('title')?.trim() ?? '';
     const isAlternate = /(^|\s)alternate(\s|$)/i.test(mention.element.attributes.get('rel') ?? '');
     if (title !== '' && !isAlternate) preferred ??= title;
-    const isOff = isAlternate ? title !== '' : title !== '' && title !== preferred;
+    const isOff = isAlternate ? title === '' || title !== preferred : title !== '' && title !== preferred;
     if (mention.href === undefined) embedded++;
     gatherer.add(sheetOf(mention, library, embedded, isOff));
   }
 }
+
+/** The set of titled sheets that a `<meta>` prefers (HTML Standard §4.2.5.3); undefined for none. */
+const defaultStyle = ({ elements }: Markup): string | undefined =>
+  elements
+    .find(
+      ({ tag, attributes }) =>
+        tag === 'meta' && attributes.get('http-equiv')?.toLowerCase() === 'default-style',
+    )
+    ?.attributes.get('content') || undefined;
 
 /** What nothing names is loaded last. */
 function addUnnamed(gatherer: Gatherer, library: SheetLibrary): void {

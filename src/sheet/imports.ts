@@ -1,7 +1,7 @@
 import { ident, string, url } from 'css-tree';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { parseSheet } from './parse.js';
-import type { AtRule } from './rules.js';
+import type { AtRule, Content } from './rules.js';
 
 /** The status of a sheet that was not asked for, as imports within imports went too deep: HTTP's "loop detected". */
 export const tooDeep = 508;
@@ -60,16 +60,23 @@ export function parseNamespace(rule: AtRule): { prefix: string; address: string 
   return address === undefined ? undefined : { prefix, address };
 }
 
-/** The addresses that a sheet imports, as written. */
+/** The addresses that a sheet imports, as written; of those that stand too late, where browsers ignore them, none. */
 export function importedHrefs(css: string): string[] {
   // Most sheets import nothing, and then there is nothing to read; else what follows the last one is left out.
   const last = css.toLowerCase().lastIndexOf('@import');
   if (last < 0) return [];
   const end = css.indexOf(';', last);
-  return parseSheet(end < 0 ? css : css.slice(0, end + 1))
-    .contents.filter((content) => content.kind === 'at-rule' && content.name === 'import')
+  const { contents } = parseSheet(end < 0 ? css : css.slice(0, end + 1));
+  const behind = contents.findIndex((content) => !mayStandFirst(content));
+  return (behind < 0 ? contents : contents.slice(0, behind))
+    .filter((content) => content.kind === 'at-rule' && content.name === 'import')
     .flatMap((rule) => parseImport(rule as AtRule)?.href ?? []);
 }
+
+/** What may stand before an import, others among it (CSS Cascade 5 §2.2). */
+const mayStandFirst = (content: Content) =>
+  content.kind === 'at-rule' &&
+  (/^(import|charset)$/.test(content.name) || (content.name === 'layer' && !content.contents));
 
 /** An address seen from another one; relative addresses stay relative to the page. */
 export function resolveHref(base: string, href: string): string {
