@@ -109,10 +109,16 @@ function matches(property: string, value: string): boolean {
   return plain !== undefined && plain.every((text) => fitsGrammar(lexer, property, text));
 }
 
+/** What stands in functions follows rules of its own: a curve may go below zero. */
+function withoutBrackets(value: string): string {
+  const inner = value.replace(/\([^()]+\)/g, '()');
+  return inner === value ? value : withoutBrackets(inner);
+}
+
 /** Words and signs that the upstream grammar takes and engines do not. */
 function refusedIn(property: string, value: string): boolean {
   const words = value.toLowerCase().match(/(?<![\w("'-])-?[a-z][\w-]*(?![\w(-])/g) ?? [];
-  if (refusedTexts[property]?.test(value)) return true;
+  if (refusedTexts[property]?.test(withoutBrackets(value))) return true;
   const refused = refusedWords[property];
   if (refused && words.some((word) => refused.test(word))) return true;
   if (
