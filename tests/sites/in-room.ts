@@ -33,7 +33,7 @@ export async function inRoom(
   const tab = await context.newPage();
   try {
     await tab.goto(room.address);
-    await tab.getByText(waitFor).first().waitFor({ timeout: 20_000 });
+    await tab.getByText(waitFor).first().waitFor({ timeout: 60_000 });
     const { origin } = new URL(room.site);
     const stage = () => tab.frames().find((frame) => frame.url().startsWith(origin))!;
     await work({ tab, running, stage, origin });
