@@ -26,11 +26,8 @@ const leavesChoice = (value: string) =>
   /(?<![\w-])light(?![\w-])/i.test(value) && /(?<![\w-])dark(?![\w-])/i.test(value);
 
 function schemeLooks(laid: Page): Look[] {
-  const { conditions, overlay, elements, styles, components } = laid;
-  const isChosen =
-    [styles, ...components, ...(overlay ? [overlay.styles] : [])].some((one) => unitsIn(one).leavesChoice) ||
-    unitsInMarkup(laid).leavesChoice ||
-    leavesChoice(schemeOfMeta(elements));
+  const { conditions, elements } = laid;
+  const isChosen = allUnits(laid).some((units) => units.leavesChoice) || leavesChoice(schemeOfMeta(elements));
   if (!isChosen) return [];
   const other = conditions.preferences['prefers-color-scheme'] === 'dark' ? 'light' : 'dark';
   const view = laid.under({ preferences: { ...conditions.preferences, 'prefers-color-scheme': other } });
@@ -54,11 +51,7 @@ export function schemeOfMeta(elements: readonly PageElement[]): string {
 
 function sizedLooks(laid: Page): Look[] {
   const { conditions } = laid;
-  const units = [
-    unitsIn(laid.styles),
-    unitsInMarkup(laid),
-    ...(laid.overlay ? [unitsIn(laid.overlay.styles)] : []),
-  ];
+  const units = allUnits(laid);
   const look = (width: number, height: number, words: string): Look => ({
     view: laid.under({ width, height }),
     from: width,
@@ -84,6 +77,12 @@ interface Units {
   readonly ofWidth: boolean;
   readonly ofHeight: boolean;
   readonly leavesChoice: boolean;
+}
+
+/** In the sheets of page, components and draft, and in style attributes. */
+function allUnits(laid: Page): Units[] {
+  const { overlay, styles, components } = laid;
+  return [...[styles, ...components, ...(overlay ? [overlay.styles] : [])].map(unitsIn), unitsInMarkup(laid)];
 }
 
 const known = new WeakMap<object, Units>();

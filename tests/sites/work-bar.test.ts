@@ -56,20 +56,29 @@ test('a proof that takes long tells how far it has come, lets one point meanwhil
     { draft: longDraft },
   ));
 
-test('what is written anew is proven in place of what was not finished', () =>
+test.each([
+  ['not finished', false],
+  ['stopped', true],
+])('what is written anew is proven in place of what was %s', (_, isStopped) =>
   inRoom(
     browser,
     () => ({ '/': page }),
     async ({ tab }) => {
       await tab.getByText(/Proving the draft: \d+ of 4500/).waitFor();
+      if (isStopped) {
+        await button(tab, 'Stop').click();
+        await tab.getByText('Proving the draft was stopped.').waitFor();
+      }
       await button(tab, 'Does your draft hold?').click();
       await tab.locator('.cm-content').fill('.tool { color: teal }');
       await tab.locator('.verdict[data-outcome="wins"]').waitFor();
       expect(await tab.locator('.verdict').count()).toBe(1);
       await until(async () => (await bar(tab).count()) === 0, 'the end of the bar');
+      expect(await tab.getByText('Proving the draft was stopped.').count()).toBe(0);
     },
     { draft: longDraft },
-  ));
+  ),
+);
 
 test('reading a large page is stopped within a step too, and begun again', () => {
   const rules = numbers(150_000).map(

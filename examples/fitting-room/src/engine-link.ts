@@ -27,6 +27,8 @@ const wordsFor: Partial<Record<string, string>> = {
   confirm: 'Looking for what you pasted',
 };
 
+const wordsOf = (name: string) => wordsFor[name] ?? 'Working it out';
+
 interface Call {
   readonly name: string;
   readonly begun: number;
@@ -45,7 +47,11 @@ export class EngineLink {
   readonly #pages = new Map<string, Parameters<Engine['load']>>();
   #held?: Parameters<Engine['hold']>;
 
-  constructor(private readonly onWork: (work?: Work) => void) {
+  constructor(
+    private readonly onWork: (work?: Work) => void,
+    /** Told of the words for work that came to its end. */
+    private readonly onDone: (words: string) => void,
+  ) {
     this.#begin();
     const call = (name: string) => (name === 'then' ? undefined : this.#ask.bind(this, name));
     this.engine = new Proxy({}, { get: (_, name) => call(String(name)) }) as Remote<Engine>;
@@ -66,8 +72,8 @@ export class EngineLink {
     for (const one of this.#calls) one.end(new Stopped());
     this.#calls.clear();
     this.#begin();
-    for (const page of this.#pages.values()) void this.engine.load(...page);
-    if (this.#held) void this.engine.hold(...this.#held);
+    for (const page of this.#pages.values()) void this.#run('load', page);
+    if (this.#held) void this.#run('hold', this.#held);
     this.#tell();
   }
 
@@ -83,6 +89,12 @@ export class EngineLink {
   }
 
   async #ask(name: string, ...args: unknown[]): Promise<unknown> {
+    const answer = await this.#run(name, args);
+    this.onDone(wordsOf(name));
+    return answer;
+  }
+
+  async #run(name: string, args: readonly unknown[]): Promise<unknown> {
     const remote = this.#remote as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
     let end!: Call['end'];
     const ended = new Promise<never>((_, reject) => (end = reject));
@@ -91,8 +103,8 @@ export class EngineLink {
     this.#tell();
     try {
       const answer = await Promise.race([remote[name](...args), ended]);
-      if (name === 'load') this.#keep(args as Parameters<Engine['load']>);
-      if (name === 'hold') this.#held = args as Parameters<Engine['hold']>;
+      if (name === 'load') this.#keep(args as unknown as Parameters<Engine['load']>);
+      if (name === 'hold') this.#held = args as unknown as Parameters<Engine['hold']>;
       return answer;
     } finally {
       this.#calls.delete(call);
@@ -114,6 +126,6 @@ export class EngineLink {
     const [call] = this.#calls;
     const left = call ? call.begun + patience - performance.now() : 0;
     if (call && left > 0) this.#timer = setTimeout(() => this.#tell(), left);
-    else this.onWork(call && { words: wordsFor[call.name] ?? 'Working it out', step: call.step });
+    else this.onWork(call && { words: wordsOf(call.name), step: call.step });
   }
 }

@@ -14,15 +14,15 @@ export interface EngineInUse {
   readonly attempts: number;
   stop(): void;
   again(): void;
-  /** Told of work that was done after all, so that it no longer counts as stopped. */
-  settle(words: string): void;
 }
 
 export function useEngine(): EngineInUse {
   const [work, setWork] = useState<Work>();
   const [stopped, setStopped] = useState('');
   const [attempts, setAttempts] = useState(0);
-  const link = useMemo(() => new EngineLink(setWork), []);
+  // What was done after all, as for a draft that was written anew, no longer counts as stopped.
+  const done = useCallback((words: string) => setStopped((before) => (before === words ? '' : before)), []);
+  const link = useMemo(() => new EngineLink(setWork, done), [done]);
   const words = work?.words ?? '';
   const stop = useCallback(() => {
     setStopped(words);
@@ -32,6 +32,5 @@ export function useEngine(): EngineInUse {
     setStopped('');
     setAttempts((before) => before + 1);
   }, []);
-  const settle = useCallback((done: string) => setStopped((before) => (before === done ? '' : before)), []);
-  return { settle, engine: link.engine, work, stopped, attempts, stop, again };
+  return { engine: link.engine, work, stopped, attempts, stop, again };
 }

@@ -66,7 +66,7 @@ export interface Room extends EngineInUse, Pick<Verdicts, 'verdicts' | 'checked'
 
 export function useRoom(): Room {
   const inUse = useEngine();
-  const { engine, attempts, settle } = inUse;
+  const { engine, attempts } = inUse;
   const stage = useRef<PageLink | undefined>(undefined);
   // Told at once, not with the next rendering: a page that is ready in between must not miss it.
   const kept = useRef('');
@@ -266,7 +266,6 @@ export function useRoom(): Room {
   const read = useCallback(
     async ({ source, reading: number, followed }: ToldPage) => {
       const found = await engine.load(await withForeign(source, draft.link));
-      settle(reading);
       if (stage.current) stage.current.reading = number;
       setMissing(found.missing);
       setUnread(found.unread);
@@ -277,7 +276,7 @@ export function useRoom(): Room {
       setStatus(said || `${found.elements} elements read`);
       setReads((before) => before + 1);
     },
-    [draft.link, engine, goOn, settle],
+    [draft.link, engine, goOn],
   );
 
   const enter = useCallback(
