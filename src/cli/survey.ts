@@ -79,15 +79,20 @@ function madeOf(page: Page, showAll: boolean, io: Io): string[] {
   const some = <T>(list: readonly T[], most: number) => (showAll ? list : list.slice(0, most));
   const more = (list: readonly unknown[], most: number) =>
     !showAll && list.length > most ? paint.quiet(` and ${list.length - most} more`) : '';
+  const heading = (what: string, list: readonly unknown[], most: number) =>
+    !showAll && list.length > most
+      ? `${what}, ${most} of ${list.length} ${paint.quiet('(--all lists the rest)')}:`
+      : `${what}:`;
   const used = ({ value, elements, from, declaration }: UsedValue) => [
     shorten(value, 40),
     count(elements, 'element'),
     placeText({ file: from, line: declaration.line || undefined, column: declaration.column || undefined }),
   ];
   const parts: string[] = [];
-  if (fonts.length) parts.push(`Fonts:${more(fonts, 4)}\n${table(some(fonts, 4).map(used), io.columns)}`);
+  if (fonts.length)
+    parts.push(`${heading('Fonts', fonts, 4)}\n${table(some(fonts, 4).map(used), io.columns)}`);
   if (colours.length)
-    parts.push(`Colours:${more(colours, 8)}\n${table(some(colours, 8).map(used), io.columns)}`);
+    parts.push(`${heading('Colours', colours, 8)}\n${table(some(colours, 8).map(used), io.columns)}`);
   if (variables.length) {
     const rows = some(variables, 8).map(({ name, value, uses, setting }) => [
       paint.name(name),
@@ -95,7 +100,7 @@ function madeOf(page: Page, showAll: boolean, io: Io): string[] {
       `feeds ${count(uses, 'declaration')}`,
       setting ? `set by ${setting}` : '',
     ]);
-    parts.push(`Variables:${more(variables, 8)}\n${table(rows, io.columns)}`);
+    parts.push(`${heading('Variables', variables, 8)}\n${table(rows, io.columns)}`);
   }
   const names = (['steady', 'doubtful', 'fleeting'] as const).map((grade) => [
     grade,
