@@ -10,22 +10,61 @@ import { startBrowser } from './browser.mjs';
 const require = createRequire(import.meta.url);
 const mdn = JSON.parse(readFileSync(require.resolve('mdn-data/css/properties.json'), 'utf8'));
 
-// Inherited, and not (or wrongly) described by mdn-data.
-const inheritedToo = new Set(
-  `-webkit-font-smoothing -webkit-text-security speak color-interpolation color-rendering
-  -webkit-border-horizontal-spacing -webkit-border-vertical-spacing -webkit-line-break -webkit-locale
-  -webkit-rtl-ordering -webkit-ruby-position -webkit-text-combine -webkit-text-orientation
-  -webkit-writing-mode text-rendering fill fill-rule fill-opacity stroke stroke-width stroke-linecap
-  stroke-linejoin stroke-miterlimit stroke-dasharray stroke-dashoffset stroke-opacity clip-rule
-  text-anchor shape-rendering marker-start marker-mid marker-end color-interpolation-filters
-  pointer-events paint-order image-rendering`.split(/\s+/),
-);
-// Initial values that mdn-data gives in prose or not at all.
-const initialToo = { color: 'canvastext', 'font-family': 'serif', quotes: 'auto', 'text-align': 'start' };
+// The words of mdn-data that say no value, and those that the engine resolves before it tells them.
+const initialToo = { color: 'canvastext', 'font-family': '"Times New Roman"', quotes: 'auto' };
 
 const names = [...new Set([...Object.keys(lexer.properties), ...Object.keys(mdn)])].filter(
   (n) => !n.startsWith('--'),
 );
+/** Values of which most longhands take some. */
+const probes = [
+  '1px', '7px', '3', '2s', '30%', 'red', '45deg', '"x"', 'x', 'none', 'auto', 'normal', '1fr', 'url(a.png)', 'rotate(7deg)', 'block', 'hidden',
+  '"wght" 7', 'span 2', '--x', 'both', 'linear', '1px 2px', 'red blue', 'square', '0.5', '1.5', 'linear-gradient(red, blue)', 'x 1', 'path("M0 0")', 'fill',
+]; // prettier-ignore
+
+/** The words in a longhand's grammar. */
+function wordsOf(name) {
+  const syntax = lexer.getProperty(name)?.syntax;
+  return syntax ? [...new Set(JSON.stringify(syntax).match(/(?<="Keyword","name":")[^"]+/g))] : [];
+}
+
+/**
+ * Runs in the page: whether each longhand is inherited, and its initial value: as guessed where the engine computes the same
+ * of it, in two surroundings; else as the engine tells it.
+ */
+function askAboutLonghands({ values, guesses }) {
+  document.body.innerHTML = '<div><p></p><p></p></div>';
+  const [outer, one, other] = document.body.querySelectorAll('*');
+  const told = (element, name) => getComputedStyle(element).getPropertyValue(name);
+  const fixed = 'border-style: solid; outline-style: solid; column-rule-style: solid; position: static;';
+  return Object.fromEntries(
+    Object.entries(values).map(([name, list]) => {
+      // In a box that is not drawn nothing is resolved by the layout.
+      const isOwn = (text) => (name.endsWith('-style') || name === 'position' ? '' : fixed) + text;
+      outer.style.cssText = '';
+      one.style.cssText = isOwn(`display: none; ${name}: initial`);
+      const initial = told(one, name);
+      let isInherited;
+      for (const value of list) {
+        outer.style.cssText = isOwn(`display: none; ${name}: ${value}`);
+        const above = told(outer, name);
+        if (above === initial) continue;
+        one.style.cssText = isOwn(`${name}: unset`);
+        isInherited = told(one, name) === above;
+        break;
+      }
+      const isMeant = (guess) =>
+        ['color: #123456; font-size: 20px', 'color: red; font-size: 7px'].every((around) => {
+          outer.style.cssText = `display: none; ${around}`;
+          one.style.cssText = isOwn(`${around}; ${name}: ${guess}`);
+          other.style.cssText = isOwn(`${around}; ${name}: initial`);
+          return one.style.getPropertyValue(name) !== '' && told(one, name) === told(other, name);
+        });
+      return [name, { isInherited, initial: [guesses[name], 'currentcolor'].find(isMeant) ?? initial }];
+    }),
+  );
+}
+
 const browser = await startBrowser();
 const page = await browser.newPage();
 const sets = await page.evaluate((names) => {
@@ -40,6 +79,14 @@ const sets = await page.evaluate((names) => {
     return [name, [...box.style]];
   });
 }, names);
+const longhandNames = sets.filter(([name, own]) => own.length === 1 && own[0] === name).map(([name]) => name);
+const values = Object.fromEntries(
+  longhandNames.map((name) => [name, [...wordsOf(name), ...probes].slice(0, 80)]),
+);
+const guesses = Object.fromEntries(
+  longhandNames.map((name) => [name, initialToo[name] ?? mdn[name]?.initial ?? '']),
+);
+const facts = await page.evaluate(askAboutLonghands, { values, guesses });
 await browser.close();
 
 const tables = { inherited: {}, uninherited: {}, shorthands: {}, aliases: {} };
@@ -48,11 +95,10 @@ for (const [name, longhands] of sets.sort(([a], [b]) => (a < b ? -1 : 1))) {
   if (longhands.length > 1) tables.shorthands[name] = longhands;
   else if (longhands[0] !== name) tables.aliases[name] = longhands[0];
   else {
-    const about = mdn[name];
-    const initial = initialToo[name] ?? (typeof about?.initial === 'string' ? about.initial : 'auto');
-    const inherited = inheritedToo.has(name) || about?.inherited === true;
-    tables[inherited ? 'inherited' : 'uninherited'][name] =
-      /^[A-Z]/.test(initial) || / [a-z]+ [a-z]+ /.test(initial) ? '' : initial;
+    const { isInherited, initial } = facts[name];
+    // Some are told in no style, and where no value could be found that is another than the initial one, mdn-data knows.
+    const isHandedDown = isInherited ?? mdn[name]?.inherited === true;
+    tables[isHandedDown ? 'inherited' : 'uninherited'][name] = initialToo[name] ?? (initial || 'auto');
   }
 }
 // The standards still name this one as a longhand of two values; the engine splits it in private.

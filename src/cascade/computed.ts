@@ -1,15 +1,20 @@
-import { schemeOfMeta, type Page, type PageElement } from '../page/index.js';
+import type { Page, PageElement } from '../page/index.js';
 import {
+  amountText,
   computedText,
+  fontSizes,
   initialValue,
   isInherited,
   longhandsOf,
-  type Scheme,
-  type Surroundings,
+  takesColours,
 } from '../value/index.js';
 import { longhandValue } from './longhand-value.js';
+import { initialSizing, monospaceShare, monospaceSizes, sizingOf, type Sizing } from './lone-monospace.js';
 import { Level, type Candidate } from './rank.js';
 import { Remembered } from './remembered.js';
+import { ownColour, parentOf, surroundings, type Values } from './surroundings.js';
+import { adjusted } from './adjusted.js';
+import { sharedSizes } from './shared-sizes.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 import { specifiedFrom } from './value.js';
@@ -101,14 +106,14 @@ export function computedWithout(
 /** What most boxes take from their parent: worked out from the root down, so that no nesting is too deep. */
 const handedDown = new Set(['font-size', 'font-weight', 'color']);
 
-const takesColour = /^(fill|stroke|.+-color)$/;
-
 const usedOtherwise = /^(min-(width|height)|border-(top|right|bottom|left)-width)$/;
 
 /** The computed values of one page, each worked out once. */
-class Computing {
+class Computing implements Values {
   /** By row; a pseudo-element's longhands stand behind its name. */
   readonly #values: (Map<string, string> | undefined)[] = [];
+  /** Of elements' fonts, where other conditions and drafts share them. */
+  readonly #sizes?: (string | undefined)[];
 
   constructor(
     readonly page: Page,
@@ -117,7 +122,9 @@ class Computing {
       readonly longhands: ReadonlySet<string>;
       readonly touched: readonly number[];
     },
-  ) {}
+  ) {
+    this.#sizes = left ? undefined : sharedSizes(page);
+  }
 
   /** Whether leaving the declaration out cannot matter for a value; then the page's own values serve. */
   #isUntouched(target: Target, longhand: string): boolean {
@@ -141,6 +148,8 @@ class Computing {
   valueOf(target: Target, longhand: string): string {
     if (this.#isUntouched(target, longhand)) return computing(this.page).valueOf(target, longhand);
     const pseudo = pseudoOf(target);
+    if (longhand === 'font-size' && !pseudo && this.#sizes)
+      return this.#sizeOf(elementOf(target), this.#sizes);
     const key = pseudo ? `${pseudo} ${longhand}` : longhand;
     const values = (this.#values[elementOf(target).index] ??= new Map());
     let value = values.get(key);
@@ -152,10 +161,22 @@ class Computing {
     return value;
   }
 
+  #sizeOf(element: PageElement, sizes: (string | undefined)[]): string {
+    let size = sizes[element.index];
+    if (size === undefined) {
+      this.#warm(element, 'font-size');
+      size = this.from(element, 'font-size', this.candidates(element, 'font-size'));
+      sizes[element.index] = size;
+    }
+    return size;
+  }
+
   #warm(target: Target, longhand: string): void {
     const path: PageElement[] = [];
-    for (let up = parentOf(target); up && !this.#values[up.index]?.has(longhand); up = up.drawnIn)
-      path.push(up);
+    const sizes = longhand === 'font-size' ? this.#sizes : undefined;
+    const isKnown = ({ index }: PageElement) =>
+      sizes ? sizes[index] !== undefined : this.#values[index]?.has(longhand);
+    for (let up = parentOf(target); up && !isKnown(up); up = up.drawnIn) path.push(up);
     if (path.length > 1) for (const one of path.reverse()) this.valueOf(one, longhand);
   }
 
@@ -176,6 +197,13 @@ class Computing {
 
   /** The same with these candidates. */
   plain(target: Target, longhand: string, candidates: readonly Candidate[]): string {
+    const text = this.#handed(target, longhand, candidates);
+    if (longhand === 'font-size') return this.#sized(target, text, candidates);
+    return text.includes(ownColour) ? text.replaceAll(ownColour, this.valueOf(target, 'color')) : text;
+  }
+
+  /** As it is handed down: the colour of the text is that of whoever has it in the end (CSS Color 4 §9.4). */
+  #handed(target: Target, longhand: string, candidates: readonly Candidate[]): string {
     const settled = settledText(candidates[0]?.declaration, longhand);
     if (settled !== undefined) return settled;
     const specified = specifiedFrom(this.page, target, longhand, candidates);
@@ -183,12 +211,9 @@ class Computing {
       // The engine hands no content on, whatever the standard says.
       if (longhand === 'content') return 'normal';
       const source = this.#sourceOf(specified.inheritsFrom, longhand);
-      // The keyword is handed on, not the colour that it stands for there (CSS Color 4 §9.4).
-      if (takesColour.test(longhand) && this.#isOwnColour(source, longhand))
-        return this.valueOf(target, 'color');
       // What is only used otherwise is handed on as it was computed.
-      return usedOtherwise.test(longhand)
-        ? this.plain(source, longhand, this.candidates(source, longhand))
+      return longhand !== 'color' && (takesColours(longhand) || usedOtherwise.test(longhand))
+        ? this.#handed(source, longhand, this.candidates(source, longhand))
         : this.valueOf(source, longhand);
     }
     const text = specified.value ?? '';
@@ -198,18 +223,49 @@ class Computing {
     return computedText(longhand, text, surroundings(this, target, longhand));
   }
 
-  /** Whether a colour is said to be that of the text. */
-  #isOwnColour(target: PageElement, longhand: string): boolean {
-    const specified = specifiedFrom(this.page, target, longhand, this.candidates(target, longhand));
-    if (specified.inheritsFrom) return this.#isOwnColour(specified.inheritsFrom, longhand);
-    return /^currentcolor$/i.test(specified.value ?? '');
+  /** The size in its family: of a lone monospace it is another. */
+  #sized(target: Target, text: string, candidates: readonly Candidate[]): string {
+    const isWord =
+      candidates.length > 0 && Object.hasOwn(fontSizes, candidates[0].declaration.value.trim().toLowerCase());
+    if (!isWord && this.candidates(target, 'font-family').length === 0) return text;
+    const parent = parentOf(target);
+    const isMonospace = this.#isMonospace(target);
+    const wasMonospace = parent !== null && this.#isMonospace(parent);
+    if (!isMonospace && !wasMonospace) return text;
+    const sizing = this.#sizing(target, candidates);
+    if (sizing.word) return `${isMonospace ? monospaceSizes[sizing.word] : fontSizes[sizing.word]}px`;
+    if (sizing.isAbsolute || isMonospace === wasMonospace || !text.endsWith('px')) return text;
+    return amountText(
+      new Map([['px', parseFloat(text) * (isMonospace ? monospaceShare : 1 / monospaceShare)]]),
+    );
+  }
+
+  #isMonospace(target: Target): boolean {
+    return this.valueOf(target, 'font-family') === 'monospace';
+  }
+
+  /** How a box's size was said, straight from the box that says it. */
+  #sizing(target: Target, candidates: readonly Candidate[]): Sizing {
+    const specified = specifiedFrom(this.page, target, 'font-size', candidates);
+    if (specified.value !== undefined) {
+      const parent = parentOf(target);
+      const above = () =>
+        parent ? this.#sizing(parent, this.candidates(parent, 'font-size')) : initialSizing;
+      return sizingOf(specified.value, above);
+    }
+    if (!specified.inheritsFrom) return { isAbsolute: true };
+    const source = this.#sourceOf(specified.inheritsFrom, 'font-size');
+    return this.#sizing(source, this.candidates(source, 'font-size'));
   }
 
   /** Straight to the box that says an inherited value, as nesting may be deep. */
   #sourceOf(parent: PageElement, longhand: string): PageElement {
     let source = parent;
     if (!isInherited(longhand)) return source;
-    while (source.drawnIn && this.candidates(source, longhand).length === 0) source = source.drawnIn;
+    const isSaid = (box: PageElement) =>
+      this.candidates(box, longhand).length > 0 ||
+      (longhand === 'font-size' && this.candidates(box, 'font-family').length > 0);
+    while (source.drawnIn && !isSaid(source)) source = source.drawnIn;
     return source;
   }
 }
@@ -252,6 +308,8 @@ function textWithoutSurroundings(declaration: Declaration | undefined, longhand:
     parentWeight: () => asked(400),
     colour: () => asked('#000000ff'),
     scheme: () => asked('light'),
+    font: () => asked(''),
+    lineHeight: () => asked(undefined),
     get width() {
       return asked(0);
     },
@@ -260,133 +318,4 @@ function textWithoutSurroundings(declaration: Declaration | undefined, longhand:
     },
   });
   return isAlone ? text : undefined;
-}
-
-function parentOf(target: Target) {
-  return pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
-}
-
-function surroundings(values: Computing, target: Target, longhand: string): Surroundings {
-  const parent = parentOf(target);
-  const { elements, conditions } = values.page;
-  const scheme = () => schemeOf(values, target);
-  const pixels = (text: string) =>
-    /^[\d.]+px$/.test(text) ? parseFloat(text) : text === '0' ? 0 : undefined;
-  return {
-    width: conditions.width,
-    height: conditions.height,
-    fontSize: () => {
-      if (longhand !== 'font-size') return pixels(values.valueOf(target, 'font-size'));
-      return parent ? pixels(values.valueOf(parent, 'font-size')) : 16;
-    },
-    rootFontSize: () =>
-      longhand === 'font-size' && !parent ? 16 : pixels(values.valueOf(elements[0], 'font-size')),
-    parentWeight: () => (parent ? Number(values.valueOf(parent, 'font-weight')) || 400 : 400),
-    colour: () => {
-      if (longhand !== 'color') return values.valueOf(target, 'color');
-      if (parent) return values.valueOf(parent, 'color');
-      return scheme() === 'dark' ? '#ffffffff' : '#000000ff';
-    },
-    scheme,
-  };
-}
-
-/** CSS Color Adjust 1 §2.2: what the person prefers, where the box allows for it; else the first that it does. */
-function schemeOf(values: Computing, target: Target): Scheme {
-  const { page } = values;
-  const written = values.valueOf(target, 'color-scheme').toLowerCase();
-  const allowed = (written === 'normal' ? schemeOfMeta(page.elements) : written).match(
-    /(?<![\w-])(light|dark)(?![\w-])/g,
-  );
-  const preferred = page.conditions.preferences['prefers-color-scheme'] === 'dark' ? 'dark' : 'light';
-  return !allowed || allowed.includes(preferred) ? (allowed ? preferred : 'light') : (allowed[0] as Scheme);
-}
-
-const blockified: Readonly<Record<string, string>> = {
-  inline: 'block',
-  'inline-block': 'block',
-  'inline-flex': 'flex',
-  'inline-grid': 'grid',
-  'inline-table': 'table',
-  'table-row-group': 'block',
-  'table-header-group': 'block',
-  'table-footer-group': 'block',
-  'table-row': 'block',
-  'table-cell': 'block',
-  'table-column': 'block',
-  'table-column-group': 'block',
-  'table-caption': 'block',
-};
-
-/** What one property's computed value takes from another's. */
-function adjusted(values: Computing, target: Target, longhand: string, text: string): string {
-  const other = (name: string) => values.valueOf(target, name);
-  if (longhand === 'display') return displayOf(values, target, text);
-  if (longhand === 'float') return isOutOfFlow(other('position')) ? 'none' : text;
-  if (/^border-(top|right|bottom|left)-width$/.test(longhand))
-    return /^(none|hidden)$/.test(other(longhand.replace('width', 'style'))) ? '0' : text;
-  if (/^min-(width|height)$/.test(longhand) && text === 'auto') return isItem(values, target) ? text : '0';
-  if (longhand === 'overflow-x' || longhand === 'overflow-y')
-    return overflowOf(values, target, longhand, text);
-  if (longhand === 'text-align') return alignmentOf(values, target, text);
-  if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
-  return text;
-}
-
-/** CSS Text 3 §7.1; cells of a table's head are centred where nothing else is said further out. */
-function alignmentOf(values: Computing, target: Target, text: string): string {
-  if (text !== 'match-parent' && text !== '-internal-center') return text;
-  const parent = parentOf(target);
-  const above = parent ? values.valueOf(parent, 'text-align') : 'start';
-  return text === '-internal-center' && above === 'start' ? 'center' : above;
-}
-
-const isOutOfFlow = (position: string) => position === 'absolute' || position === 'fixed';
-
-/** Of these there is nothing left to show without their own box (CSS Display 3, appendix B). */
-const unusual =
-  /^(br|wbr|meter|progress|canvas|embed|object|audio|iframe|img|video|frame|frameset|input|textarea|select)$/;
-
-/** CSS 2 §9.7, Flexbox 1 §4, Grid 2 §6. */
-function displayOf(values: Computing, target: Target, text: string): string {
-  if (text === 'contents' && !pseudoOf(target)) {
-    const { tag, parent } = elementOf(target);
-    if (unusual.test(tag)) return 'none';
-    return parent ? text : 'block';
-  }
-  const own = isControl(values, target) ? ofControl(text) : text;
-  if (!Object.hasOwn(blockified, own)) return own;
-  const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
-  return isOut || isItem(values, target) || parentOf(target) === null ? blockified[own] : own;
-}
-
-/** What the browser draws as a control, which `appearance: none` ends. */
-function isControl(values: Computing, target: Target): boolean {
-  if (pseudoOf(target) || !/^(button|input|select|textarea|meter|progress)$/.test(elementOf(target).tag))
-    return false;
-  return values.valueOf(target, 'appearance') !== 'none';
-}
-
-/** Controls stay boxes of their own, and are no tables and no items of a list; as engines have it. */
-function ofControl(text: string): string {
-  if (/^(list-item|table)$/.test(text)) return 'block';
-  return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;
-}
-
-function isItem(values: Computing, target: Target): boolean {
-  let parent = parentOf(target);
-  while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.drawnIn;
-  return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
-}
-
-/** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
-function overflowOf(values: Computing, target: Target, longhand: string, text: string): string {
-  if (text !== 'visible' && text !== 'clip') return text;
-  // What is typed into always scrolls (HTML Standard §15.5.4).
-  if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea') return 'auto';
-  const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
-  const candidates = values.candidates(target, other);
-  const beside = specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other);
-  if (/^(visible|clip)$/.test(beside.toLowerCase())) return text;
-  return text === 'visible' ? 'auto' : 'hidden';
 }

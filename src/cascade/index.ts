@@ -44,3 +44,4 @@ export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
 export { conditionsAround, type ConditionsAround, type ConditionsByLonghand } from './around.js';
+export { sharesSizes } from './shared-sizes.js';

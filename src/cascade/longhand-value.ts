@@ -15,6 +15,14 @@ const splits = new Remembered(({ property, value }) => ({ parts: splitShorthand(
 /** The part of a flow-relative shorthand for a physical longhand, in the usual flow. */
 function logicalPart(split: ReadonlyMap<string, string> | undefined, longhand: string): string | undefined {
   if (!split) return undefined;
+  const corners: Record<string, string> = {
+    'top-left': 'start-start',
+    'top-right': 'start-end',
+    'bottom-left': 'end-start',
+    'bottom-right': 'end-end',
+  };
+  const corner = longhand.replace(/(top|bottom)-(left|right)/, (place) => corners[place]);
+  if (corner !== longhand) return split.get(corner);
   const sides: Record<string, string> = {
     top: 'block-start',
     bottom: 'block-end',

@@ -7,7 +7,7 @@ area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, 
 embed[hidden] { display: inline; height: 0; width: 0 }
 input[type=hidden i] { display: none !important }
 video { object-fit: contain }
-video:not([controls]), audio:not([controls]) { object-fit: contain }
+video:not([controls]) { object-fit: contain }
 audio:not([controls]) { display: none !important }
 html, body { display: block }
 body { margin: 8px }
@@ -43,10 +43,12 @@ q::before { content: open-quote }
 q::after { content: close-quote }
 br { display-outside: newline }
 nobr { white-space: nowrap }
+address, article, aside, blockquote, center, dd, dir, div, dl, dt, figcaption, figure, footer, form, h1, h2, h3, h4, h5, h6, header, hgroup, hr, legend, li, listing, main, menu, nav, ol, p, plaintext, pre, search, section, summary, ul, xmp, table, caption, colgroup, col, thead, tbody, tfoot, tr, td, th { unicode-bidi: isolate }
 bdi, output { unicode-bidi: isolate }
-bdo { unicode-bidi: isolate-override }
 [dir=rtl i] { direction: rtl; unicode-bidi: isolate }
 [dir=ltr i] { direction: ltr; unicode-bidi: isolate }
+bdo, bdo[dir] { unicode-bidi: isolate-override }
+:is(textarea, pre)[dir=auto i] { unicode-bidi: plaintext }
 h1 { margin-block: 0.67em; font-size: 2em }
 h2 { margin-block: 0.83em; font-size: 1.5em }
 h3 { margin-block: 1em; font-size: 1.17em }
@@ -62,7 +64,7 @@ ol { list-style-type: decimal }
 :is(dir, dl, menu, ol, ul) :is(dir, dl, menu, ol, ul) { margin-block: 0 }
 li { display: list-item; text-align: match-parent }
 table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial }
-caption { display: table-caption; text-align: center }
+caption { display: table-caption; text-align: -webkit-center }
 colgroup { display: table-column-group }
 col { display: table-column }
 thead { display: table-header-group; vertical-align: middle; border-color: inherit }
@@ -73,7 +75,7 @@ td, th { display: table-cell; vertical-align: inherit; padding: 1px }
 th { font-weight: bold; text-align: -internal-center }
 table > form, tbody > form, tr > form { display: none !important }
 input, select, button, textarea { letter-spacing: initial; word-spacing: initial; line-height: initial; text-transform: initial; text-indent: initial; text-shadow: initial; appearance: auto; display: inline-block; text-align: initial; cursor: default }
-textarea { white-space: pre-wrap; cursor: text }
+textarea { white-space: pre-wrap; cursor: text; overflow-wrap: break-word; resize: both }
 input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [type=reset i], [type=range i], [type=color i]) { cursor: text }
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset light-dark(#767676, #858585) }
@@ -87,14 +89,20 @@ input { padding: 1px 2px }
 input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important }
 input[type=file i] { align-items: baseline }
 textarea { padding: 2px; border: 1px solid light-dark(#767676, #858585); overflow: auto }
-iframe, object, embed { overflow: clip !important }
+iframe, object, embed { overflow: clip !important; overflow-clip-margin: content-box }
 canvas, img, video { overflow: clip; overflow-clip-margin: content-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
-input:is([type=checkbox i], [type=radio i]) { margin: 3px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
+input:is([type=checkbox i], [type=radio i]) { margin: 3px 3px 3px 4px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
+input[type=radio i] { margin: 3px 3px 0 5px }
 input[type=file i] { color: inherit; background-color: initial; border: initial; padding: initial; white-space: pre; cursor: default; text-align: start }
 input[type=range i] { color: #9d968e; background-color: field; border: initial; padding: initial; margin: 2px }
+input[type=password i] { -webkit-text-security: disc }
+input[type=file i] { text-overflow: ellipsis }
+input:is([type=button i], [type=submit i], [type=reset i]) { user-select: none }
+input:is([type=file i], [type=image i], [type=hidden i]) { appearance: none }
+textarea, input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { font-family: monospace }
 input[type=color i] { background-color: buttonface; border: 1px solid buttonborder; padding: 1px 2px; box-sizing: border-box }
-input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { padding: 0 1px; cursor: default }
+input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { padding: 0 0 0 1px; cursor: default }
 input:is([type=hidden i], [type=image i]) { padding: initial; border: initial; background-color: initial; cursor: default }
 input[type=image i] { cursor: pointer }
 input:is([type=reset i], [type=button i], [type=submit i]) { white-space: pre }
@@ -112,12 +120,14 @@ table[border]:not([border="0"]) { border: 1px outset }
 table[border]:not([border="0"]) > :is(thead, tbody, tfoot) > tr > :is(td, th) { border: 1px inset }
 fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
 legend { padding-inline: 2px }
-details > summary:first-of-type { display: list-item; list-style: disclosure-closed inside }
+details > summary:first-of-type { counter-increment: list-item 0; display: list-item; list-style: disclosure-closed inside }
 details[open] > summary:first-of-type { list-style-type: disclosure-open }
 meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }
-::marker { unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
+::marker { white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
 ::placeholder { color: darkgray; white-space: pre; overflow: hidden }
+svg :not(foreignObject *) { transform-origin: 0 0 }
+svg:not(:root) { overflow-clip-margin: content-box }
 svg:not(:root), foreignObject { overflow: hidden }
 `;

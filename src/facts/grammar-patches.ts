@@ -40,11 +40,12 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'background-position-x': '[ center | [ [ left | right ]? <length-percentage>? ]! ]#',
   'background-position-y': '[ center | [ [ top | bottom ]? <length-percentage>? ]! ]#',
   'column-rule-width': '<line-width>#',
+  'outline-color': '<color>',
   'overflow-anchor': 'auto | none | visible',
   'animation-iteration-count': '[ infinite | <number [0,∞]> ]#',
   resize: 'none | both | horizontal | vertical | block | inline | auto',
   'image-orientation': 'none | from-image',
-  'position-anchor': 'auto | normal | none | <dashed-ident>',
+  'position-anchor': 'auto | none | <dashed-ident>',
   'line-height': 'normal | <number [0,∞]> | <length-percentage [0,∞]>',
   'flex-grow': '<number [0,∞]>',
   'flex-shrink': '<number [0,∞]>',
@@ -56,6 +57,7 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   orphans: '<integer [1,∞]>',
   widows: '<integer [1,∞]>',
   perspective: 'none | <length [0,∞]>',
+  '-webkit-perspective': 'none | <length [0,∞]> | <number [0,∞]>',
   'text-overflow': 'clip | ellipsis',
   'vector-effect': 'none | non-scaling-stroke',
   zoom: 'normal | <number [0,∞]> | <percentage [0,∞]>',
@@ -88,10 +90,24 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   size: '<length [0,∞]>{1,2} | auto | [ [ a5 | a4 | a3 | b5 | b4 | jis-b5 | jis-b4 | letter | legal | ledger ] || [ portrait | landscape ] ]',
 };
 
+function relativeColours(): string {
+  const channel = '[ <number> | <percentage> | <angle> | none | <custom-ident> ]';
+  const channels = `${channel}{3} [ / ${channel} ]?`;
+  const names = ['rgb', 'rgba', 'hsl', 'hsla', 'hwb', 'lab', 'lch', 'oklab', 'oklch'];
+  return [
+    ...names.map((name) => `${name}( from <color> ${channels} )`),
+    `color( from <color> <custom-ident> ${channels} )`,
+  ].join(' | ');
+}
+
 /** Types of the grammars that engines read otherwise: the system colours of CSS Color 4, appendix A, are still taken. */
 export const typePatches: Readonly<Record<string, string>> = {
   color:
     '<color-base> | currentColor | <system-color> | <deprecated-system-color> | <device-cmyk()> | <light-dark()> | <-non-standard-color>',
+  // Colours made from another one (CSS Color 5 §4).
+  'color-function':
+    '<rgb()> | <rgba()> | <hsl()> | <hsla()> | <hwb()> | <lab()> | <lch()> | <oklab()> | <oklch()> | <color()> | <relative-color>',
+  'relative-color': relativeColours(),
   // Upstream wants a length where there is one radius; percentages are as good (CSS Shapes 1 §3.1).
   'circle()':
     'circle( [ <length-percentage [0,∞]> | closest-side | farthest-side | closest-corner | farthest-corner ]? [ at <position> ]? )',
@@ -103,6 +119,9 @@ export const takesOwnNames =
 
 /** `span` and `auto` are no names, and there is no line 0 (CSS Grid 2 §8.3). */
 const noLine = /(?<![\w-])(span\s+span|auto\s+[^\s/]+|[^\s/]+\s+auto)(?![\w-])|(^|[\s/])[+-]?0+(?![\w.%])/i;
+
+/** A tag that has not four characters (CSS Fonts 4 §6.12). */
+const shortTag = /^([^"']|"[ !#-~]{4}"|'[ -&(-~]{4}')*("(?![ !#-~]{4}")|'(?![ -&(-~]{4}'))/;
 
 /** Texts that fit a grammar and that engines refuse all the same. */
 export const refusedTexts: Readonly<Record<string, RegExp>> = {
@@ -135,9 +154,8 @@ export const refusedTexts: Readonly<Record<string, RegExp>> = {
   container: /^[^/]*((?<![\w-])(and|or|not)(?![\w-])|none\s+[^\s/]|[^\s/]\s+none)/i,
   'container-name': /(?<![\w-])(and|or|not)(?![\w-])|none\s+\S|\S\s+none/i,
   'view-transition-class': /none\s+\S|\S\s+none/i,
-  // A tag has four characters (CSS Fonts 4 §6.12).
-  'font-feature-settings': /(["'])(?![\x20\x21\x23-\x26\x28-\x7e]{4}\1)[^"']*\1/,
-  'font-variation-settings': /(["'])(?![\x20\x21\x23-\x26\x28-\x7e]{4}\1)[^"']*\1/,
+  'font-feature-settings': shortTag,
+  'font-variation-settings': shortTag,
 };
 
 /** Words of a grammar that engines refuse. */
@@ -164,7 +182,8 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   'justify-items': /^anchor-center$/,
   'place-items': /^anchor-center$/,
   mask: /^margin-box$/,
-  '-webkit-mask': /^margin-box$/,
+  '-webkit-mask-clip': /^(fill-box|stroke-box|view-box|margin-box)$/,
+  '-webkit-mask-origin': /^(fill-box|stroke-box|view-box|margin-box)$/,
   'image-rendering': /^(smooth|optimizespeed|optimizequality|optimize-contrast)$/,
   'ruby-position': /^(alternate|inter-character)$/,
   'text-transform': /^(full-width|full-size-kana)$/,
@@ -174,11 +193,12 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   'break-after': /^(always|all|avoid-region|region)$/,
   'break-before': /^(always|all|avoid-region|region)$/,
   'break-inside': /^avoid-region$/,
+  'page-break-before': /^(recto|verso)$/,
+  'page-break-after': /^(recto|verso)$/,
   'mix-blend-mode': /^plus-darker$/,
   'will-change': /^(none|all)$/,
   'text-emphasis-position': /^auto$/,
   content: /^contents$/,
-  'outline-color': /^auto$/,
   'font-synthesis': /^position$/,
   'margin-trim': /^(in-flow|all)$/,
   'position-visibility': /^anchors-valid$/,

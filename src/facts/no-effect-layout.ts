@@ -76,7 +76,8 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS Box Alignment 3 §5.1.1, §8',
   },
   {
-    properties: /^(align-items|justify-items)$/,
+    // `justify-items` places blocks in a block too, in today's engines.
+    properties: /^align-items$/,
     when: (box) => !isControl(box) && !isFlex(box.display) && !isGrid(box.display),
     why: 'the box is neither a flex nor a grid container, so it has no items to align',
     remedy: 'display: flex',

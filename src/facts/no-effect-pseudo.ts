@@ -94,7 +94,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties:
-      /^(?!font|color$|visibility$|background-|box-shadow$|text-(decoration|transform|shadow|emphasis|combine|underline)|letter-spacing|word-spacing|line-height|vertical-align|ruby-|-)/,
+      /^(?!font|color$|visibility$|background-|box-shadow$|text-(decoration|transform|shadow|emphasis|combine|underline)|letter-spacing|word-spacing|line-height|vertical-align|ruby-|--|-webkit-(text|font))/,
     when: is(/^::first-line$/),
     why: 'the first line is no box; it takes fonts, colours, backgrounds and lines',
     remedy: '',

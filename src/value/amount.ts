@@ -47,7 +47,7 @@ export function amountOf(text: string, type: number, pixelsOf: PixelsOf): Amount
   }
 }
 
-/** An amount as text, `50% + -10px`; parts in order of unit, zero parts left out beside others. */
+/** An amount as text, `50%+-10px`; parts in order of unit, zero parts left out beside others. */
 export function amountText(amount: Amount): string {
   const parts = [...amount].filter(([, number]) => rounded(number) !== 0);
   if (parts.length === 0) {
@@ -58,7 +58,7 @@ export function amountText(amount: Amount): string {
   return parts
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([unit, number]) => `${rounded(number)}${unit}`)
-    .join(' + ');
+    .join('+');
 }
 
 /** Engines keep single floats; what differs less is the same. */

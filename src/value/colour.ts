@@ -36,6 +36,8 @@ const systemColours: Readonly<Record<string, readonly [light: string, dark: stri
     ...of(button, 'buttonface buttonhighlight buttonshadow threedface'),
     ...of(grey, 'graytext inactivecaptiontext'),
     field: ['#ffffffff', '#3b3b3bff'],
+    '-webkit-activelink': ['#ff0000ff', '#ff0000ff'],
+    '-webkit-link': ['#0000eeff', '#9e9effff'],
     linktext: ['#0000eeff', '#9e9effff'],
     visitedtext: ['#551a8bff', '#d0adf0ff'],
     activetext: ['#ff0000ff', '#ff0000ff'],
@@ -53,13 +55,28 @@ export const hangsOnScheme = (text: string): boolean =>
   /light-dark\(/i.test(text) ||
   (text
     .toLowerCase()
-    .match(/[a-z]+/g)
+    .match(/[a-z][a-z-]*/g)
     ?.some((word) => Object.hasOwn(systemColours, word)) ??
     false);
 
 /** The colour that a system colour's name stands for; undefined for any other text. */
 export function systemColour(text: string, scheme: Scheme): string | undefined {
   return systemColours[text.trim().toLowerCase()]?.[scheme === 'dark' ? 1 : 0];
+}
+
+/**
+ * A computed colour: eight hexadecimal digits for those of sRGB as it is written of old; the others keep their space
+ * (CSS Color 4 §15). undefined for what is no colour.
+ */
+export function computedColour(text: string): string | undefined {
+  if (!/^(lab|lch|oklab|oklch|color)\(/i.test(text.trim())) return colourText(text);
+  const colour = readColour(text);
+  if (!colour) return undefined;
+  const { mode, alpha = 1, ...channels } = colour;
+  const numbers = Object.values(channels as Record<string, number | undefined>).map((one) =>
+    one === undefined ? 'none' : Number(one.toPrecision(5)),
+  );
+  return `${mode}(${numbers.join(' ')} / ${Number(alpha.toPrecision(3))})`;
 }
 
 /** A colour in eight hexadecimal digits, `#ff0000ff`, system colours in light ones; undefined for what is no colour. */

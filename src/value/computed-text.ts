@@ -1,8 +1,9 @@
 import { string, url } from 'css-tree';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { amountOf, amountText, calculate, type Amount } from './amount.js';
-import { colourText, hangsOnScheme, systemColour, type Scheme } from './colour.js';
-import { keywordValue } from './keyword-value.js';
+import { colourText, computedColour, hangsOnScheme, systemColour, type Scheme } from './colour.js';
+import { isKeyword, keywordValue } from './keyword-value.js';
+import { polished } from './polished.js';
 
 /** What the computed value of a longhand hangs on beside its own text, each asked only when it is needed. */
 export interface Surroundings {
@@ -15,6 +16,10 @@ export interface Surroundings {
   readonly colour: () => string;
   /** In which colours the element is drawn. */
   readonly scheme: () => Scheme;
+  /** The font of the element, in one word (of the root for units such as `rch`; for `font-size` itself of its parent), which units such as `ch` hang on. */
+  readonly font?: (unit: string) => string;
+  /** CSS px of a line of the element or, for `rlh`, of the root; undefined where the font alone knows. */
+  readonly lineHeight?: (unit: string) => number | undefined;
   /** Of the window, CSS px. */
   readonly width: number;
   readonly height: number;
@@ -22,7 +27,10 @@ export interface Surroundings {
 
 /** Longhands in which a word may be a colour. */
 const colourful =
-  /(^|-)colou?r$|shadow|^fill$|^stroke$|image$|^filter$|^backdrop-filter$|^mask|^text-emphasis-color$|^-webkit-text-fill|^scrollbar-color$/;
+  /(^|-)colou?r$|shadow|^fill$|^stroke$|image(-source)?$|^filter$|^backdrop-filter$|^-webkit-border-image$|^scrollbar-color$/;
+
+/** Whether the value of a longhand may hold a colour. */
+export const takesColours = (longhand: string): boolean => colourful.test(longhand);
 /** Longhands whose words keep their letter case: names that the author chose (CSS Values 4 §4.2). */
 const ownWords =
   /^(animation-name|container-name|counter-(reset|set|increment)|grid-(area|row|column|template)|view-transition-name|font-family|anchor-name|will-change|transition-property|content|quotes|list-style-type)/;
@@ -76,11 +84,12 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
         if (hangsOnScheme(word)) return systemColour(word, around.scheme()) ?? word;
         return colourText(word) ?? word;
       }
-      return ownWords.test(longhand) ? written : word;
+      return ownWords.test(longhand) && !isKeyword(longhand, word) ? written : word;
     }
     case kinds.Function: {
+      if (/^path\(/i.test(written)) return pathText(written);
       if (/^light-dark\(/i.test(written)) return schemeText(longhand, tokens, at, around);
-      const colour = colourText(written);
+      const colour = computedColour(written);
       if (colour !== undefined) return colour;
       const amount = calculate(tokens, at, pixelsOf);
       if (amount) return amountIn(longhand, amount, around);
@@ -92,7 +101,8 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
         one = skipSpace(tokens, after(tokens, one), close)
       )
         inner.push(pieceText(longhand, tokens, one, around));
-      return functionText(tokenText(tokens, at).toLowerCase().slice(0, -1), joined(inner));
+      const text = functionText(tokenText(tokens, at).toLowerCase().slice(0, -1), joined(inner));
+      return (colourful.test(longhand) ? computedColour(text) : undefined) ?? text;
     }
     default:
       return written;
@@ -112,6 +122,15 @@ function schemeText(longhand: string, tokens: Tokens, at: number, around: Surrou
   return colours[around.scheme() === 'dark' ? 1 : 0] ?? '';
 }
 
+/** The letters and numbers of a path (SVG 2 §9.3), however they are set apart. */
+const pathText = (written: string): string =>
+  `path(${
+    written
+      .slice('path('.length)
+      .match(/[a-z]+(?=[^a-z(])|[-+]?(\d*\.)?\d+(e[-+]?\d+)?/gi)
+      ?.join(' ') ?? ''
+  })`;
+
 /** Functions that are another's short form (CSS Transforms 1 §11, Filter Effects 1 §6). */
 function functionText(name: string, inner: string): string {
   if (/^translate[xy]$/.test(name))
@@ -129,98 +148,61 @@ function shareText(text: string): string {
   return found ? amountText(new Map([['', Number(found[1]) / 100]])) : text;
 }
 
-function amountIn(longhand: string, amount: Amount, around: Surroundings): string {
-  const percent = amount.get('%');
-  const fontSize = longhand === 'font-size' || longhand === 'line-height' ? around.fontSize() : undefined;
+/** What hangs on a font that the text does not tell is the same in the same font only. */
+function withFonts(longhand: string, amount: Amount, around: Surroundings): Amount {
+  const isOfFont = (unit: string) =>
+    fontUnits.test(unit) || (unit === '%' && /^(font-size|line-height)$/.test(longhand));
+  if (![...amount.keys()].some(isOfFont)) return amount;
+  return new Map(
+    [...amount].map(([unit, number]) => [
+      isOfFont(unit) ? `${unit}(${around.font?.(unit) ?? 'font'})` : unit,
+      number,
+    ]),
+  );
+}
+
+function amountIn(longhand: string, written: Amount, around: Surroundings): string {
+  const percent = written.get('%');
+  const fontSize =
+    percent !== undefined && /^(font-size|line-height)$/.test(longhand) ? around.fontSize() : undefined;
   if (percent !== undefined && fontSize !== undefined) {
-    const rest = new Map([...amount].filter(([unit]) => unit !== '%'));
-    return amountText(rest.set('px', (rest.get('px') ?? 0) + (percent / 100) * fontSize));
+    const rest = new Map([...written].filter(([unit]) => unit !== '%'));
+    rest.set('px', (rest.get('px') ?? 0) + (percent / 100) * fontSize);
+    return amountText(withFonts(longhand, rest, around));
   }
+  const amount = withFonts(longhand, written, around);
   if (percent !== undefined && /opacity$|^scale$|^zoom$/.test(longhand))
     return amountText(new Map([['', percent / 100]]));
-  const plain = amount.get('');
-  if (
-    plain !== undefined &&
-    amount.size === 1 &&
-    /^(z-index|order|column-count|orphans|widows)$/.test(longhand)
-  )
+  const plain = amount.size === 1 ? amount.get('') : undefined;
+  if (plain !== undefined && /^(z-index|order|column-count|orphans|widows)$/.test(longhand))
     return String(Math.round(plain) + 0);
+  // SVG 2 §8.10: a number is one of CSS px.
+  if (plain !== undefined && /^stroke-(width|dasharray|dashoffset)$/.test(longhand))
+    return amountText(new Map([['px', plain]]));
   return amountText(amount);
 }
 
-/** Finishing touches where one value has several notations. */
-function polished(longhand: string, text: string, around: Surroundings): string {
-  if (/opacity$/.test(longhand))
-    return String(Math.min(1, Math.max(0, Number(text))) || Number(text) || text);
-  if (/^border-.*-radius$/.test(longhand)) return /^(\S+) \1$/.exec(text)?.[1] ?? text;
-  if (/^(box|text)-shadow$/.test(longhand)) return shadowText(text, longhand, around);
-  if (longhand === 'background-size' || longhand === 'mask-size')
-    return text.replace(/(^|,)(\S+) auto(?=$|,)/g, '$1$2');
-  if (longhand === 'letter-spacing' && text === '0') return 'normal';
-  if (/^(background|mask)-position-[xy]$/.test(longhand)) return positionText(text);
-  if (/^(object-position|transform-origin|perspective-origin)$/.test(longhand)) return pairText(text);
-  if (/^background-repeat|^mask-repeat/.test(longhand)) return text.replace(/(^|,)(\S+) \2(?=$|,)/g, '$1$2');
-  return text;
-}
-
-/** CSS Backgrounds 3 §6.1: the colour first, blur and spread told, the current colour where none is written. */
-function shadowText(text: string, longhand: string, around: Surroundings): string {
-  return text
-    .split(/,(?![^(]*\))/)
-    .map((shadow) => {
-      const parts = shadow.trim().split(' ');
-      if (parts.length === 1) return parts[0];
-      const isAmount = (part: string) => /^-?[\d.]/.test(part);
-      const sizes = parts.filter(isAmount);
-      while (sizes.length < (longhand === 'box-shadow' ? 4 : 3)) sizes.push('0');
-      const colour = parts.find((part) => !isAmount(part) && part !== 'inset') ?? around.colour();
-      return [colour, ...sizes, ...(parts.includes('inset') ? ['inset'] : [])].join(' ');
-    })
-    .join(',');
-}
-
-const edges: Readonly<Record<string, string>> = {
-  left: '0%',
-  top: '0%',
-  center: '50%',
-  right: '100%',
-  bottom: '100%',
-};
-
-/** CSS Backgrounds 3 §3.6: words are percentages, also from the other edge. */
-function positionText(text: string): string {
-  return text
-    .split(',')
-    .map((one) => {
-      if (edges[one]) return edges[one];
-      const [, edge, offset] = /^(left|top|right|bottom) (.+)$/.exec(one) ?? [];
-      if (!edge) return one;
-      return edge === 'left' || edge === 'top' ? offset : `100% - ${offset}`;
-    })
-    .join(',');
-}
-
-function pairText(text: string): string {
-  const parts = text.split(' ');
-  const isVertical = (part: string | undefined) => part === 'top' || part === 'bottom';
-  if (parts.length === 1) parts.splice(isVertical(parts[0]) ? 0 : 1, 0, 'center');
-  if (isVertical(parts[0]) || parts[1] === 'left' || parts[1] === 'right')
-    [parts[0], parts[1]] = [parts[1], parts[0]];
-  return parts.map((part) => edges[part] ?? part).join(' ');
-}
+/** CSS Fonts 4 §2.1.1. */
+const genericFamilies =
+  /^(serif|sans-serif|cursive|fantasy|monospace|system-ui|math|ui-(serif|sans-serif|monospace|rounded)|-webkit-body)$/i;
 
 /** Names in quotes or without, spaces folded (CSS Fonts 4 §2.1). */
 function familyText(value: string): string {
   const tokens = readTokens(value);
   const names: string[] = [];
   let words: string[] = [];
+  let isPlain = true;
   for (let at = 0; at <= tokens.count; at++) {
     const type = tokens.types[at];
     if (at === tokens.count || type === kinds.Comma) {
-      names.push(words.join(' '));
+      const name = words.join(' ');
+      names.push(isPlain && genericFamilies.test(name) ? name.toLowerCase() : name);
       words = [];
-    } else if (type === kinds.String) words.push(string.decode(tokenText(tokens, at)));
-    else if (type !== kinds.WhiteSpace && type !== kinds.Comment) words.push(tokenText(tokens, at));
+      isPlain = true;
+    } else if (type === kinds.String) {
+      words.push(string.decode(tokenText(tokens, at)));
+      isPlain = false;
+    } else if (type !== kinds.WhiteSpace && type !== kinds.Comment) words.push(tokenText(tokens, at));
   }
   return names.join(', ');
 }
@@ -233,6 +215,9 @@ function pixelsIn(around: Surroundings): (unit: string) => number | undefined {
         return around.fontSize();
       case 'rem':
         return around.rootFontSize();
+      case 'lh':
+      case 'rlh':
+        return around.lineHeight?.(unit);
       case 'vw':
       case 'svw':
       case 'lvw':
@@ -254,3 +239,6 @@ function pixelsIn(around: Surroundings): (unit: string) => number | undefined {
     }
   };
 }
+
+/** CSS Values 4 §6.1.1: units that the font knows. */
+const fontUnits = /^r?(em|ch|ex|cap|ic|lh)$/;

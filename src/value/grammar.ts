@@ -11,7 +11,13 @@ import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { lexer } from './lexer.js';
 import { withoutMath } from './math.js';
-import { isCustomProperty, canonicalProperty, isProperty, nearestProperties } from './properties.js';
+import {
+  isCustomProperty,
+  canonicalProperty,
+  isProperty,
+  nearestProperties,
+  presentName,
+} from './properties.js';
 
 /** Why a declaration is dropped by a browser, and the likely spelling. */
 export interface ValueFault {
@@ -45,6 +51,10 @@ export class Grammar {
   }
 }
 
+/** Old names with values of their own; all others take those of today's. */
+const oldValues =
+  /^((page|-webkit-column)-break-.*|-webkit-(mask-(clip|origin|composite)|background-(clip|origin)|perspective))$/;
+
 function checkDeclaration(property: string, value: string): ValueFault | undefined {
   if (!isProperty(property)) {
     return {
@@ -70,16 +80,16 @@ function checkDeclaration(property: string, value: string): ValueFault | undefin
   }
   if (property.toLowerCase() === 'all') return valueFault(property, value);
   const name = property.toLowerCase();
-  const canonical = canonicalProperty(property);
+  const canonical = presentName(canonicalProperty(property));
   const foreign = takesOwnNames.test(canonical)
     ? []
     : (value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? []);
   if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, value);
   // `7ch\\0` and its like, written for one old browser, have a unit that no other knows.
   if (/\d[a-z%]*\\/i.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) return valueFault(property, value);
-  // A legacy name may have values of its own; where no grammar is known for it, those of the new name hold.
-  const isValid =
-    matches(upstream.getProperty(name) ? name : canonical, value) && !refusedIn(canonical, value);
+  const isValid = oldValues.test(name)
+    ? matches(name, value)
+    : matches(canonical, value) && !refusedIn(canonical, value);
   return isValid ? undefined : valueFault(property, value);
 }
 

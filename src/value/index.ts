@@ -16,7 +16,9 @@ export {
 export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
 export { splitShorthand } from './split.js';
 export { groupedLonghands } from './grouped.js';
-export { calculateText, type Amount } from './amount.js';
+export { amountText, calculateText, type Amount } from './amount.js';
+export { fontSizes } from './keyword-value.js';
 export { isSameValue } from './same.js';
-export { computedText, type Surroundings } from './computed-text.js';
+export { computedText, takesColours, type Surroundings } from './computed-text.js';
 export { colourText, hangsOnScheme, readColour, type Scheme } from './colour.js';
+export { topLevelPieces } from './parts.js';

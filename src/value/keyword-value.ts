@@ -1,8 +1,10 @@
 import { amountText } from './amount.js';
 import type { Surroundings } from './computed-text.js';
+import { keywordsOf } from './grammar.js';
+import { isProperty } from './properties.js';
 
 /** CSS Fonts 4 §2.5: the sizes that words stand for where `medium` is 16 px, as engines have them. */
-const fontSizes: Readonly<Record<string, number>> = {
+export const fontSizes: Readonly<Record<string, number>> = {
   'xx-small': 9,
   'x-small': 10,
   small: 13,
@@ -11,6 +13,25 @@ const fontSizes: Readonly<Record<string, number>> = {
   'x-large': 24,
   'xx-large': 32,
   'xxx-large': 48,
+};
+
+/** CSS Fonts 4 §2.3. */
+const stretches: Readonly<Record<string, string>> = {
+  'ultra-condensed': '50%',
+  'extra-condensed': '62.5%',
+  condensed: '75%',
+  'semi-condensed': '87.5%',
+  normal: '100%',
+  'semi-expanded': '112.5%',
+  expanded: '125%',
+  'extra-expanded': '150%',
+  'ultra-expanded': '200%',
+};
+
+/** CSS Containment 2 §3. */
+const containments: Readonly<Record<string, string>> = {
+  content: 'layout paint style',
+  strict: 'layout paint size style',
 };
 
 const lineWidths: Readonly<Record<string, string>> = { thin: '1px', medium: '3px', thick: '5px' };
@@ -22,6 +43,45 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
       return fontSizeOf(word, around);
     case 'font-weight':
       return weightOf(word, around);
+    case 'font-stretch':
+      return stretches[word];
+    case 'animation-duration':
+      return word === 'auto' ? '0s' : undefined;
+    case 'baseline-shift':
+      return word === 'baseline' ? '0' : undefined;
+    case 'paint-order':
+      return paintOrderOf(word);
+    case 'overflow-x':
+    case 'overflow-y':
+      return word === 'overlay' ? 'auto' : undefined;
+    case 'unicode-bidi':
+      return word.startsWith('-webkit-') ? word.slice('-webkit-'.length) : undefined;
+    case 'contain':
+      return containments[word] ?? word.split(/\s+/).sort().join(' ');
+    case 'touch-action':
+      return word.split(/\s+/).sort().join(' ');
+    case 'display':
+      return displayOf(word);
+    case 'grid-auto-flow':
+      return flowOf(word);
+    case 'writing-mode':
+      return /^tb(-rl)?$/.test(word)
+        ? 'vertical-rl'
+        : /^(lr|rl)(-tb)?$/.test(word)
+          ? 'horizontal-tb'
+          : undefined;
+    case '-webkit-box-orient':
+      return ({ 'inline-axis': 'horizontal', 'block-axis': 'vertical' } as Record<string, string>)[word];
+    case 'font-variant-numeric':
+    case 'font-variant-ligatures':
+    case 'font-variant-east-asian':
+      return word.split(/\s+/).sort().join(' ');
+    case 'zoom':
+      return word === 'normal' ? '1' : undefined;
+    case 'text-size-adjust':
+      return word === 'none' ? '100%' : undefined;
+    case 'caret-color':
+      return word === 'auto' ? around.colour() : undefined;
     case 'word-spacing':
       return word === 'normal' ? '0' : undefined;
     case 'text-decoration-line':
@@ -31,12 +91,38 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
   }
 }
 
+/** CSS Display 3 §2: two words, and the one that is short for them. */
+function displayOf(written: string): string | undefined {
+  const words = written.replace(/^-webkit-(inline-)?flex$/, '$1flex').split(/\s+/);
+  if (words.length === 1) return words[0] === written ? undefined : words[0];
+  if (words.includes('list-item')) return words.includes('inline') ? undefined : 'list-item';
+  const outer = words.find((word) => /^(block|inline)$/.test(word)) ?? 'block';
+  const inner = words.find((word) => word !== outer);
+  if (inner === 'flow') return outer;
+  if (inner === 'flow-root') return outer === 'block' ? 'flow-root' : 'inline-block';
+  if (inner === 'ruby') return outer === 'inline' ? 'ruby' : undefined;
+  return outer === 'block' ? inner : `inline-${inner}`;
+}
+
+/** SVG 2 §13.8: what is not named is painted behind, in the usual order. */
+function paintOrderOf(written: string): string {
+  if (written === 'normal') return written;
+  const words = written.split(/\s+/);
+  return [...words, ...['fill', 'stroke', 'markers'].filter((word) => !words.includes(word))].join(' ');
+}
+
+/** CSS Grid 2 §7.7: rows are filled where nothing is said. */
+function flowOf(written: string): string {
+  const axis = /column/.test(written) ? 'column' : 'row';
+  return /dense/.test(written) ? `${axis} dense` : axis;
+}
+
 function fontSizeOf(word: string, around: Surroundings): string | undefined {
   if (Object.hasOwn(fontSizes, word)) return amountText(new Map([['px', fontSizes[word]]]));
   if (word !== 'larger' && word !== 'smaller') return undefined;
   const size = around.fontSize();
   return size === undefined
-    ? word
+    ? `${word}(${around.font?.('em') ?? 'font'})`
     : amountText(new Map([['px', word === 'larger' ? size * 1.2 : size / 1.2]]));
 }
 
@@ -62,3 +148,17 @@ function weightOf(word: string, around: Surroundings): string | undefined {
       return undefined;
   }
 }
+
+const keywords = new Map<string, ReadonlySet<string>>();
+
+/** Whether a word, in lower case, is one of a longhand's own, and not a name of the author's. */
+export function isKeyword(longhand: string, word: string): boolean {
+  if (longhand === 'transition-property' && isProperty(word)) return true;
+  let own = keywords.get(longhand);
+  if (!own) keywords.set(longhand, (own = new Set(keywordsOf(longhand).map((one) => one.toLowerCase()))));
+  return own.has(word) || (longhand === 'list-style-type' && counterStyles.test(word));
+}
+
+/** CSS Counter Styles 3 §6: names that every browser knows. */
+const counterStyles =
+  /^(disc|circle|square|disclosure-(open|closed)|decimal(-leading-zero)?|(lower|upper)-(roman|latin|alpha|armenian)|lower-greek|arabic-indic|armenian|bengali|cambodian|khmer|cjk-(decimal|earthly-branch|heavenly-stem|ideographic)|devanagari|georgian|gujarati|gurmukhi|hebrew|(hira|kata)gana(-iroha)?|kannada|lao|malayalam|mongolian|myanmar|oriya|persian|tamil|telugu|thai|tibetan|ethiopic-(halehame(-(am|ti-e[rt]))?|numeric)|(simp|trad)-chinese-(in)?formal|japanese-(in)?formal|korean-hangul-formal|korean-hanja-(in)?formal)$/;

@@ -1,5 +1,6 @@
 import { fitsGrammar } from './fits-grammar.js';
 import { lexer } from './lexer.js';
+import { withoutMath } from './math.js';
 
 /** Longhands with their values, in order. */
 export function zip(names: readonly string[], values: readonly string[]): ReadonlyMap<string, string> {
@@ -61,5 +62,5 @@ export function topLevelPieces(value: string, sign: ',' | '/'): string[] {
 
 /** Whether the grammar of a property takes a value. */
 export function fits(property: string, value: string): boolean {
-  return fitsGrammar(lexer, property, value);
+  return withoutMath(value)?.every((text) => fitsGrammar(lexer, property, text)) ?? false;
 }

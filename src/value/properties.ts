@@ -31,6 +31,13 @@ export function canonicalProperty(name: string): string {
   return Object.hasOwn(aliases, lower) ? aliases[lower] : lower;
 }
 
+/** The shorthand of today that an old name stands for, `transition` for `-webkit-transition`; any other name as it is. */
+export function presentName(canonical: string): string {
+  const present = canonical.replace(/^-webkit-/, '');
+  const isShorthand = present !== canonical && Object.hasOwn(shorthands, present);
+  return isShorthand && shorthands[present].join() === shorthands[canonical]?.join() ? present : canonical;
+}
+
 /** Whether any property has this name, custom properties included. */
 export function isProperty(name: string): boolean {
   const canonical = canonicalProperty(name);

@@ -1,4 +1,4 @@
-import { fits, zip } from './parts.js';
+import { fits, topLevelParts, topLevelPieces, zip } from './parts.js';
 import { initialValue } from './properties.js';
 
 type Split = ReadonlyMap<string, string> | undefined;
@@ -45,8 +45,16 @@ export function splitFlex(parts: readonly string[]): Split {
 
 /** CSS Fonts 4 §2.7: what stands before the size is told apart by its grammar, what follows it is the family. */
 export function splitFont(longhands: readonly string[], value: string): Split {
+  const isSystem = /^(caption|icon|menu|message-box|small-caption|status-bar)$/i.test(value.trim());
+  if (isSystem)
+    // What these are is known to the system alone.
+    return new Map(
+      longhands
+        .filter((name) => !/^font-(family|size|weight)$/.test(name))
+        .map((name) => [name, initialValue(name)]),
+    );
   const found =
-    /^(.*?)((?:[\d.]+(?:[a-z]+|%)|(?:calc|clamp|min|max)\([^]*?\)|(?:xx?-)?(?:small|large)|xxx-large|medium|larger|smaller))(?:\s*\/\s*([^\s,]+))?\s+([^]+)$/i.exec(
+    /^(.*?)((?:(?:\d+\.?\d*|\.\d+)(?:[a-z]+|%)|(?:calc|clamp|min|max)\([^]*?\)|(?:xx?-)?(?:small|large)|xxx-large|medium|larger|smaller))(?:\s*\/\s*([^\s,]+))?\s+([^]+)$/i.exec(
       value,
     );
   if (!found) return undefined;
@@ -60,4 +68,62 @@ export function splitFont(longhands: readonly string[], value: string): Split {
     if (owner) split.set(owner, part);
   }
   return split;
+}
+
+/** CSS Backgrounds 3 §6.7: behind the slice a slash and the width, behind that one and the outset; the rest in any order. */
+export function splitBorderImage(longhands: readonly string[], value: string): Split {
+  const [source, slice, width, outset, repeat] = longhands;
+  const split = new Map<string, string>(longhands.map((name) => [name, initialValue(name)]));
+  const found: Record<string, string[]> = {};
+  for (const [at, piece] of topLevelPieces(value, '/').entries()) {
+    const parts = piece === '' ? [] : topLevelParts(piece);
+    if (!parts || at > 2) return undefined;
+    for (const part of parts) {
+      const isAmount = /^([-+.]?\d|fill$|auto$|(calc|min|max|clamp)\()/i.test(part);
+      const isRepeat = /^(stretch|repeat|round|space)$/i.test(part);
+      const name = isRepeat ? repeat : isAmount ? [slice, width, outset][at] : source;
+      (found[name] ??= []).push(part);
+    }
+  }
+  for (const [name, parts] of Object.entries(found)) split.set(name, parts.join(' '));
+  return split;
+}
+
+/** CSS Fonts 4 §6.8.6: what is named may be made up, the rest may not. */
+export function splitSynthesis(longhands: readonly string[], parts: readonly string[]): Split {
+  const words = parts.map((part) => part.toLowerCase());
+  return new Map(
+    longhands.map((name) => [name, words.includes(name.replace('font-synthesis-', '')) ? 'auto' : 'none']),
+  );
+}
+
+/** CSS Motion Path 1 §2.6: a place, a path with how far and which way, and behind a slash the anchor. */
+export function splitOffset(longhands: readonly string[], value: string): Split {
+  const [position, path, distance, rotate, anchor] = longhands;
+  const [front, behind, ...more] = topLevelPieces(value, '/');
+  const parts = topLevelParts(front);
+  if (more.length || !parts) return undefined;
+  const split = new Map<string, string>(longhands.map((name) => [name, initialValue(name)]));
+  if (behind) split.set(anchor, behind);
+  const isPath = (part: string) => /^none$|^[a-z]+-box$|^(?!calc|min|max|clamp)[a-z-]+\(/i.test(part);
+  const at = parts.findIndex(isPath);
+  const of = (name: string, words: readonly string[]) => words.length && split.set(name, words.join(' '));
+  of(position, at < 0 ? parts : parts.slice(0, at));
+  const rest = at < 0 ? [] : parts.slice(at);
+  of(path, rest.filter(isPath));
+  const isTurn = (part: string) => /^(auto|reverse)$|(deg|grad|rad|turn)$/i.test(part);
+  of(rotate, rest.filter(isTurn));
+  of(
+    distance,
+    rest.filter((part) => !isPath(part) && !isTurn(part)),
+  );
+  return split;
+}
+
+/** CSS Inline 3 §5.4: which edges are trimmed, both where only the edge is named. */
+export function splitTextBox(longhands: readonly string[], parts: readonly string[]): Split {
+  if (parts.length === 1 && /^normal$/i.test(parts[0])) return zip(longhands, longhands.map(initialValue));
+  const isTrim = (part: string) => /^(none|trim-(start|end|both))$/i.test(part);
+  const edges = parts.filter((part) => !isTrim(part));
+  return zip(longhands, [parts.find(isTrim) ?? 'trim-both', edges.join(' ') || 'auto']);
 }

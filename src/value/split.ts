@@ -1,17 +1,27 @@
-import { splitBackground } from './split-background.js';
-import { splitFlex, splitFont, splitWhiteSpace } from './split-words.js';
+import { splitGrid, splitGridLines, splitGridTemplate } from './split-grid.js';
+import { splitBackground, splitMask } from './split-layer.js';
+import {
+  splitBorderImage,
+  splitFlex,
+  splitFont,
+  splitOffset,
+  splitTextBox,
+  splitSynthesis,
+  splitWhiteSpace,
+} from './split-words.js';
+import { presentValue } from './present-value.js';
 import { fits, splitPosition, topLevelParts, topLevelPieces, zip } from './parts.js';
-import { canonicalProperty, initialValue, isLonghand, longhandsOf } from './properties.js';
+import { canonicalProperty, initialValue, isLonghand, longhandsOf, presentName } from './properties.js';
 
 type Split = ReadonlyMap<string, string> | undefined;
 
 /** Shorthands whose parts go to the sides or ends in order (CSS Box 4 §3.2, CSS Box Alignment 3 §6.3, …). */
-const fourSides = /^(margin|padding|inset|border-(width|style|color)|scroll-(margin|padding))$/;
+const fourSides = /^(margin|padding|inset|border-(width|style|color)|scroll-(margin|padding)|corner-shape)$/;
 const twoEnds =
-  /^(gap|overflow|overscroll-behavior|contain-intrinsic-size|(margin|padding|inset|scroll-margin|scroll-padding)-(block|inline)|border-(block|inline)-(width|style|color)|place-(content|items|self)|border-spacing)$/;
+  /^((grid-)?gap|overflow|overscroll-behavior|contain-intrinsic-size|interest-delay|corner-(top|right|bottom|left|(block|inline)-(start|end))-shape|(margin|padding|inset|scroll-margin|scroll-padding)-(block|inline)|border-(block|inline)-(width|style|color)|place-(content|items|self)|border-spacing)$/;
 /** Shorthands whose parts are told apart by their grammar, in any order (`||`). */
 const anyOrder =
-  /^(border(-(top|right|bottom|left|block|inline|(block|inline)-(start|end)))?|outline|list-style|flex-flow|text-decoration|text-wrap|font-variant|column-rule|columns|text-emphasis|-webkit-text-stroke)$/;
+  /^(border(-(top|right|bottom|left|block|inline|(block|inline)-(start|end)))?|-webkit-border-(before|after|start|end)|row-rule|outline|list-style|flex-flow|text-decoration|text-wrap|font-variant|column-rule|columns|(view|scroll)-timeline|text-emphasis|-webkit-text-stroke)$/;
 
 /**
  * The longhands' own values in a shorthand's value, e.g. `margin: 1px 2px` → `margin-top: 1px`…; parts that
@@ -19,9 +29,9 @@ const anyOrder =
  * split here: it holds `var()`, or the shorthand has a grammar of its own (CSS Cascade 5 §2.1).
  */
 export function splitShorthand(property: string, value: string): Split {
-  const name = canonicalProperty(property);
+  const name = presentName(canonicalProperty(property));
   const longhands = longhandsOf(name);
-  if (isLonghand(name) && longhands.length <= 1) return new Map([[name, value]]);
+  if (isLonghand(name) && longhands.length <= 1) return new Map([[name, presentValue(property, value)]]);
   if (/(^|[^\w-])(var|env|attr|if)\(/i.test(value)) return undefined;
   if (/^(initial|inherit|unset|revert|revert-layer)$/i.test(value))
     return new Map(longhands.map((one) => [one, value]));
@@ -30,22 +40,24 @@ export function splitShorthand(property: string, value: string): Split {
   if (name === 'border-radius') return splitRadius(longhands, value);
   const ofLayer = layered[name];
   if (ofLayer) return splitLayers(longhands, value, ofLayer);
+  if (name === 'columns') return splitColumns(longhands, value);
+  if (name === 'marker') return zip(longhands, [value, value, value]);
+  if (name === 'offset') return splitOffset(longhands, value);
   if (name === 'container') return splitContainer(longhands, value);
-  if (name.startsWith('grid-')) return splitGridLines(name, longhands, value);
+  if (name === 'grid') return splitGrid(longhands, value);
+  if (name === 'grid-template') return splitGridTemplate(longhands, value);
+  if (/^(border-image|-webkit-mask-box-image)$/.test(name)) return splitBorderImage(longhands, value);
+  if (/^grid-(row|column|area)$/.test(name)) return splitGridLines(longhands, value);
   if (parts === undefined) return undefined;
   if (fourSides.test(name) && parts.length <= 4) {
     const [top, right = top, bottom = top, left = right] = parts;
     return zip(longhands, [top, right, bottom, left]);
   }
   if (twoEnds.test(name)) return splitEnds(longhands, parts);
-  if (name === 'list-style' && value.trim().toLowerCase() === 'none')
-    return zip(
-      longhands,
-      longhands.map((one) => (one === 'list-style-position' ? 'outside' : 'none')),
-    );
-  if (/^(border|mask-border)-image$/.test(name) && value.trim().toLowerCase() === 'none')
-    return zip(longhands, longhands.map(initialValue));
   if (name === 'white-space') return splitWhiteSpace(longhands, parts);
+  if (name === 'text-box') return splitTextBox(longhands, parts);
+  if (name === 'animation-range') return splitRange(longhands, parts);
+  if (name === 'font-synthesis') return splitSynthesis(longhands, parts);
   if (name === 'flex') return splitFlex(parts);
   if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
   return undefined;
@@ -70,10 +82,9 @@ const layered: Readonly<
   Record<string, (longhands: readonly string[], layer: string, isLast: boolean) => Split>
 > = {
   background: splitBackground,
-  'background-position': (longhands, layer) => {
-    const parts = topLevelParts(layer);
-    return parts && splitPosition(longhands, parts);
-  },
+  mask: splitMask,
+  'background-position': splitPlace,
+  'mask-position': splitPlace,
   transition: (longhands, layer) =>
     splitMotion(longhands, layer, [
       'transition-timing-function',
@@ -90,6 +101,11 @@ const layered: Readonly<
       'animation-name',
     ]),
 };
+
+function splitPlace(longhands: readonly string[], layer: string): Split {
+  const parts = topLevelParts(layer);
+  return parts && splitPosition(longhands, parts);
+}
 
 function splitLayers(
   longhands: readonly string[],
@@ -112,7 +128,11 @@ function splitMotion(longhands: readonly string[], layer: string, words: readonl
   const parts = topLevelParts(layer);
   if (!parts) return undefined;
   const [kind] = words[0].split('-');
-  const times = parts.filter((part) => /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(part));
+  const isTime = (part: string) => /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(part);
+  const times = parts.filter(isTime);
+  // Before any time `auto` is the duration, elsewhere it is a name.
+  const first = parts.findIndex((part) => isTime(part) || /^auto$/i.test(part));
+  if (kind === 'animation' && first >= 0 && !isTime(parts[first])) times.unshift(...parts.splice(first, 1));
   if (times.length > 2) return undefined;
   // No duration is negative: then that time is the delay, wherever it stands.
   const [duration, delay] = times[0]?.startsWith('-') ? [times[1], times[0]] : times;
@@ -134,21 +154,29 @@ function splitContainer(longhands: readonly string[], value: string): Split {
   return more.length ? undefined : zip(longhands, [names, type]);
 }
 
-/** CSS Grid 2 §8.4: lines between slashes; a name stands for the line across from it too. */
-function splitGridLines(name: string, longhands: readonly string[], value: string): Split {
-  const lines = topLevelPieces(value, '/');
-  if (!/^grid-(row|column|area)$/.test(name) || lines.length > longhands.length) return undefined;
-  const isName = (line: string) => /^-?[_a-z][\w-]*$/i.test(line) && !/^(auto|span)$/i.test(line);
-  const across = (at: number) => (at === 3 ? 1 : 0);
-  for (let at = lines.length; at < longhands.length; at++)
-    lines.push(isName(lines[across(at)]) ? lines[across(at)] : 'auto');
-  return zip(longhands, lines);
+/** CSS Multi-column 2 §3.3: width and count in any order, and behind a slash the height. */
+function splitColumns(longhands: readonly string[], value: string): Split {
+  const [both, height] = topLevelPieces(value, '/');
+  const split = splitByGrammar(longhands.slice(0, 2), topLevelParts(both) ?? []);
+  if (!split) return undefined;
+  const rest = longhands.slice(2).map((name): [string, string] => [name, initialValue(name)]);
+  return new Map([...split, ...rest, ...(height ? ([['column-height', height]] as const) : [])]);
+}
+
+/** CSS Scroll-driven Animations 1 §3.3: a range that is named at its start ends with itself. */
+function splitRange(longhands: readonly string[], parts: readonly string[]): Split {
+  const ends = splitEnds(longhands, parts);
+  const [start, end] = longhands;
+  if (!ends || !fits(start, parts.join(' '))) return ends;
+  const isNamed = /^(?!normal$)[a-z-]+$/i.test(parts[0]);
+  return zip([start, end], [parts.join(' '), isNamed ? parts[0] : 'normal']);
 }
 
 /** One value for both ends, or one for each; a value may be of several words (CSS Box Alignment 3 §6.3). */
 function splitEnds(longhands: readonly string[], parts: readonly string[]): Split {
   // `border-spacing` is a longhand too, told by its two axes.
-  const [start, end] = longhands.length === 3 ? [longhands[0], longhands[0]] : longhands;
+  if (longhands.length === 3) return zip(longhands, [parts.join(' '), parts[0], parts[1] ?? parts[0]]);
+  const [start, end] = longhands;
   const ends = [...parts.keys()].flatMap((at): [string, string][] => {
     const [first, second] = [parts.slice(0, at + 1).join(' '), parts.slice(at + 1).join(' ')];
     if (!fits(start, first) || (second !== '' && !fits(end, second))) return [];
@@ -159,13 +187,13 @@ function splitEnds(longhands: readonly string[], parts: readonly string[]): Spli
   const [first, second] = found;
   // Content has no baseline across: it goes to the start there (§5.3).
   const other = start === 'align-content' && first === second && /baseline/i.test(second) ? 'start' : second;
-  return zip(longhands, longhands.length === 3 ? [parts.join(' '), first, other] : [first, other]);
+  return zip(longhands, [first, other]);
 }
 
 /** Parts in any order; several words of one longhand stand for it together, and a `none` is for what has no other part. */
 function splitByGrammar(longhands: readonly string[], parts: readonly string[]): Split {
   const split = new Map<string, string>();
-  const isNone = (part: string) => /^(none|normal)$/i.test(part);
+  const isNone = (part: string) => /^(none|normal|auto)$/i.test(part);
   // The four sides of `border` share one part; elsewhere the first longhand that fits takes it.
   const kind = (name: string) => name.slice(name.lastIndexOf('-'));
   for (const part of [...parts.filter((one) => !isNone(one)), ...parts.filter(isNone)]) {
@@ -182,6 +210,9 @@ function splitByGrammar(longhands: readonly string[], parts: readonly string[]):
     } else if (joined) split.set(joined, `${split.get(joined)} ${part}`);
     else return undefined;
   }
-  for (const name of longhands) if (!split.has(name)) split.set(name, initialValue(name));
+  // One `none` of `list-style` is for the image and the marker (CSS Lists 3 §3.5).
+  const isBare = parts.some(isNone) && longhands.includes('list-style-type');
+  for (const name of longhands)
+    if (!split.has(name)) split.set(name, isBare && name === 'list-style-type' ? 'none' : initialValue(name));
   return split;
 }

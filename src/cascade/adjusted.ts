@@ -1,0 +1,112 @@
+import { initialValue, topLevelPieces } from '../value/index.js';
+import { parentOf, type Values } from './surroundings.js';
+import { elementOf, pseudoOf, type Target } from './types.js';
+import { specifiedFrom } from './value.js';
+
+const blockified: Readonly<Record<string, string>> = {
+  inline: 'block',
+  'inline-block': 'block',
+  'inline-flex': 'flex',
+  'inline-grid': 'grid',
+  'inline-table': 'table',
+  'table-row-group': 'block',
+  'table-header-group': 'block',
+  'table-footer-group': 'block',
+  'table-row': 'block',
+  'table-cell': 'block',
+  'table-column': 'block',
+  'table-column-group': 'block',
+  'table-caption': 'block',
+};
+
+/** What one property's computed value takes from another's. */
+export function adjusted(values: Values, target: Target, longhand: string, text: string): string {
+  const other = (name: string) => values.valueOf(target, name);
+  if (longhand === 'display') return displayOf(values, target, text);
+  if (longhand === 'float') return isOutOfFlow(other('position')) ? 'none' : text;
+  if (/^border-(top|right|bottom|left)-width$/.test(longhand))
+    return /^(none|hidden)$/.test(other(longhand.replace('width', 'style'))) ? '0' : text;
+  if (/^min-(width|height)$/.test(longhand) && text === 'auto') return isItem(values, target) ? text : '0';
+  if (longhand === 'overflow-x' || longhand === 'overflow-y')
+    return overflowOf(values, target, longhand, text);
+  if (longhand === 'text-align') return alignmentOf(values, target, text);
+  if (layered.test(longhand))
+    return perLayer(text, other(longhand.startsWith('background') ? 'background-image' : 'mask-image'));
+  // It hangs on what stands further out (CSS Box Alignment 3 §6.2).
+  if (longhand === 'justify-items' && text === 'legacy') {
+    const parent = parentOf(target);
+    const above = parent ? values.valueOf(parent, 'justify-items') : 'normal';
+    return above.startsWith('legacy ') ? above : 'normal';
+  }
+  if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
+  return text;
+}
+
+const layered =
+  /^(background-(position-[xy]|size|repeat|attachment|origin|clip|blend-mode)|mask-(size|repeat|origin|clip|composite|mode)|-webkit-mask-position-[xy])$/;
+
+/** CSS Backgrounds 3 §3.1: as many as there are images, begun anew where there are fewer. */
+function perLayer(text: string, images: string): string {
+  const amount = topLevelPieces(images, ',').length;
+  if (amount === 1 && !text.includes(',')) return text;
+  const own = topLevelPieces(text, ',');
+  return Array.from({ length: amount }, (_, i) => own[i % own.length]).join(',');
+}
+
+/** CSS Text 3 §7.1; cells of a table's head are centred where nothing else is said further out. */
+function alignmentOf(values: Values, target: Target, text: string): string {
+  if (text !== 'match-parent' && text !== '-internal-center') return text;
+  const parent = parentOf(target);
+  const above = parent ? values.valueOf(parent, 'text-align') : 'start';
+  return text === '-internal-center' && above === 'start' ? 'center' : above;
+}
+
+const isOutOfFlow = (position: string) => position === 'absolute' || position === 'fixed';
+
+/** Of these there is nothing left to show without their own box (CSS Display 3, appendix B). */
+const unusual =
+  /^(br|wbr|meter|progress|canvas|embed|object|audio|iframe|img|video|frame|frameset|input|textarea|select)$/;
+
+/** CSS 2 §9.7, Flexbox 1 §4, Grid 2 §6. */
+function displayOf(values: Values, target: Target, text: string): string {
+  if (text === 'contents' && !pseudoOf(target)) {
+    const { tag, parent } = elementOf(target);
+    if (unusual.test(tag)) return 'none';
+    return parent ? text : 'block';
+  }
+  const own = isControl(values, target) ? ofControl(text) : text;
+  if (!Object.hasOwn(blockified, own)) return own;
+  const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
+  return isOut || isItem(values, target) || parentOf(target) === null ? blockified[own] : own;
+}
+
+/** What the browser draws as a control, which `appearance: none` ends. */
+function isControl(values: Values, target: Target): boolean {
+  if (pseudoOf(target) || !/^(button|input|select|textarea|meter|progress)$/.test(elementOf(target).tag))
+    return false;
+  return values.valueOf(target, 'appearance') !== 'none';
+}
+
+/** Controls stay boxes of their own, and are no tables and no items of a list; as engines have it. */
+function ofControl(text: string): string {
+  if (/^(list-item|table)$/.test(text)) return 'block';
+  return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;
+}
+
+function isItem(values: Values, target: Target): boolean {
+  let parent = parentOf(target);
+  while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.drawnIn;
+  return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
+}
+
+/** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
+function overflowOf(values: Values, target: Target, longhand: string, text: string): string {
+  if (text !== 'visible' && text !== 'clip') return text;
+  // What is typed into always scrolls (HTML Standard §15.5.4).
+  if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea') return 'auto';
+  const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
+  const candidates = values.candidates(target, other);
+  const beside = specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other);
+  if (/^(visible|clip)$/.test(beside.toLowerCase())) return text;
+  return text === 'visible' ? 'auto' : 'hidden';
+}

@@ -1,0 +1,144 @@
+import type { Surroundings } from './computed-text.js';
+import { topLevelPieces } from './parts.js';
+
+/** Where one computed value has several notations, the one that stands for them; one more is one more row. */
+const notations: readonly (readonly [
+  longhands: RegExp,
+  (text: string, longhand: string, around: Surroundings) => string,
+])[] = [
+  [
+    /opacity$/,
+    (text) => (Number.isNaN(Number(text)) ? text : String(Math.min(1, Math.max(0, Number(text))))),
+  ],
+  [/^border-.*-radius$|^scroll-snap-align$/, (text) => /^(\S+) \1$/.exec(text)?.[1] ?? text],
+  [/^(box|text)-shadow$/, shadowText],
+  [/^(background|mask)-size$/, (text) => text.replace(/(^|,)(\S+) auto(?=$|,)/g, '$1$2')],
+  [/^(background|mask)-repeat$/, repeatText],
+  [/^letter-spacing$/, (text) => (text === '0' ? 'normal' : text)],
+  [/^(background|-webkit-mask)-position-[xy]$/, positionText],
+  [/^(object-position|perspective-origin)$/, pairText],
+  [/^transform-origin$/, (text) => pairText(text.replace(/^(\S+ \S+) 0$/, '$1'))],
+  [/image(-source)?$/, (text) => text.replace(/(?<=linear-gradient\()(to bottom|180deg),/g, '')],
+  [/^-webkit-border-image$/, (text) => (text.includes('(') ? text : 'none')],
+  [/^hyphenate-limit-chars$/, (text) => text.replace(/( auto)+$/, '').replace(/^(\S+) (\S+) \2$/, '$1 $2')],
+  [/^font-style$/, slantText],
+  [/^grid-(row|column)-(start|end)$/, lineText],
+  [/^font-size-adjust$/, (text) => text.replace(/^ex-height /, '')],
+  [/^scroll-snap-type$/, (text) => text.replace(/ proximity$/, '')],
+  [/-timing-function$/, stepsText],
+  [/^clip$/, (text) => text.replace(/(?<=[\w%]) (?=[\w-])/g, ',')],
+  [/^scale$/, (text) => text.replace(/ 1$/, (z) => (text.split(' ').length === 3 ? '' : z)).replace(/^(\S+) \1$/, '$1')], // prettier-ignore
+  [/^border-image-(slice|width|outset)$/, sidesText],
+  [/^rotate$/, (text) => text.replace(/^(\S+) ([xyz])$/, '$2 $1')],
+  [/^rotate$/, (text) => text.replace(/^z (\S+)$|^(\S+) z$|^0 0 1 (\S+)$/, '$1$2$3')],
+  [
+    /^translate$/,
+    (text) => (text.split(' ').length === 3 ? text.replace(/ 0$/, '') : text).replace(/^(\S+) 0$/, '$1'),
+  ],
+  [/^aspect-ratio$/, (text) => text.replace(/(?<![/\d.])(\d[\d.]*)(?![/\d.])/, '$1/1')],
+  // OpenType features are off or on (CSS Fonts 4 §6.12).
+  [/^font-feature-settings$/, (text) => text.replace(/ on\b/g, '').replace(/ off\b/g, ' 0').replace(/("|') 1(?=$|,)/g, '$1')], // prettier-ignore
+  [/^counter-(reset|set)$/, (text) => text.replace(/(?<=\S) 0(?= |$)/g, '')],
+  [/^counter-increment$/, (text) => text.replace(/(?<=\S) 1(?= |$)/g, '')],
+  [/^stroke-dasharray$/, (text) => text.replace(/, */g, ' ')],
+];
+
+type Rewriting = (typeof notations)[number][1];
+const byLonghand = new Map<string, readonly Rewriting[]>();
+
+/** A computed value's text in the notation that is told. */
+export function polished(longhand: string, text: string, around: Surroundings): string {
+  let rewritings = byLonghand.get(longhand);
+  if (!rewritings) {
+    rewritings = notations.flatMap(([longhands, rewriting]) => (longhands.test(longhand) ? [rewriting] : []));
+    byLonghand.set(longhand, rewritings);
+  }
+  return rewritings.reduce((result, rewriting) => rewriting(result, longhand, around), text);
+}
+
+/** CSS Backgrounds 3 §6.1: the colour first, blur and spread told, the current colour where none is written. */
+function shadowText(text: string, longhand: string, around: Surroundings): string {
+  return text
+    .split(/,(?![^(]*\))/)
+    .map((shadow) => {
+      const parts = shadow.trim().split(' ');
+      if (parts.length === 1) return parts[0];
+      const isAmount = (part: string) => /^-?[\d.]/.test(part);
+      const sizes = parts.filter(isAmount);
+      while (sizes.length < (longhand === 'box-shadow' ? 4 : 3)) sizes.push('0');
+      const colour = parts.find((part) => !isAmount(part) && part !== 'inset') ?? around.colour();
+      return [colour, ...sizes, ...(parts.includes('inset') ? ['inset'] : [])].join(' ');
+    })
+    .join(',');
+}
+
+/** CSS Backgrounds 3 §3.4: the short words, and the same way in both directions. */
+function repeatText(text: string): string {
+  return text
+    .replace(/(^|,)repeat no-repeat(?=$|,)/g, '$1repeat-x')
+    .replace(/(^|,)no-repeat repeat(?=$|,)/g, '$1repeat-y')
+    .replace(/(^|,)(\S+) \2(?=$|,)/g, '$1$2');
+}
+
+const edges: Readonly<Record<string, string>> = {
+  left: '0%',
+  top: '0%',
+  center: '50%',
+  right: '100%',
+  bottom: '100%',
+};
+
+/** CSS Backgrounds 3 §3.6: words are percentages, also from the other edge. */
+function positionText(text: string): string {
+  return topLevelPieces(text, ',')
+    .map((one) => {
+      if (edges[one]) return edges[one];
+      const [, edge, offset] = /^(left|top|right|bottom) (.+)$/.exec(one) ?? [];
+      if (!edge) return one;
+      return edge === 'left' || edge === 'top' ? offset : `100% - ${offset}`;
+    })
+    .join(',');
+}
+
+function pairText(text: string): string {
+  const parts = text.split(' ');
+  const isVertical = (part: string | undefined) => part === 'top' || part === 'bottom';
+  if (parts.length === 1) parts.splice(isVertical(parts[0]) ? 0 : 1, 0, 'center');
+  if (isVertical(parts[0]) || parts[1] === 'left' || parts[1] === 'right')
+    [parts[0], parts[1]] = [parts[1], parts[0]];
+  return parts.map((part) => edges[part] ?? part).join(' ');
+}
+
+/** CSS Fonts 4 §2.4: engines slant an italic by 14 degrees where the font has none. */
+function slantText(text: string): string {
+  if (/^oblique( 14deg)?$/.test(text)) return 'italic';
+  return text === 'oblique 0deg' || text === 'oblique 0' ? 'normal' : text;
+}
+
+/** CSS Easing 2 §2.3.1: words for one step, and the place of a jump that is there by itself. */
+function stepsText(text: string): string {
+  return text
+    .replace(/(?<![\w-])step-start(?![\w-])/g, 'steps(1,start)')
+    .replace(/(?<![\w-])step-end(?![\w-])/g, 'steps(1)')
+    .replace(/jump-(start|end)/g, '$1')
+    .replace(/,end\)/g, ')');
+}
+
+/** CSS Grid 2 §8.3: the words of a line in one order; to span one is to span. */
+function lineText(text: string): string {
+  const parts = text.split(' ');
+  if (parts.length === 1) return text;
+  const rank = (part: string) => (part === 'span' ? 0 : /^[-+]?\d/.test(part) ? 1 : 2);
+  const sorted = parts.toSorted((a, b) => rank(a) - rank(b));
+  return sorted.length === 3 ? sorted.join(' ').replace(/^span 1 /, 'span ') : sorted.join(' ');
+}
+
+/** Sides that are as the one across from them, left out; `fill` behind them all. */
+function sidesText(text: string): string {
+  const parts = text.split(' ');
+  const sides = parts.filter((part) => part !== 'fill');
+  if (sides.length === 4 && sides[3] === sides[1]) sides.pop();
+  if (sides.length === 3 && sides[2] === sides[0]) sides.pop();
+  if (sides.length === 2 && sides[1] === sides[0]) sides.pop();
+  return [...sides, ...(parts.includes('fill') ? ['fill'] : [])].join(' ');
+}
