@@ -1,5 +1,5 @@
 import type { Page, StyleBlock, StyleSet } from '../page/index.js';
-import { filed, isSameSelector, partsOf, type Part } from './pasted.js';
+import { blocksOf, filed, isSameSelector, partsOf, type Part } from './pasted.js';
 
 /** A page without the text that was pasted into it, and where that stood; the page itself where there is none. */
 export interface SetAside {
@@ -19,17 +19,21 @@ const enough = 0.8;
 export function setAside(page: Page, draft: string): SetAside {
   if (page.overlay) return { page };
   const laid = page.withDraft(draft);
-  const names = namesOf(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
-  if (names.texts.size === 0) return { page };
-  const pieces = namesOf([...names.texts].flatMap(piecesIn));
+  const names = new Set(laid.overlay!.styles.blocks.map(({ fullSelector }) => bare(fullSelector)));
+  if (names.size === 0) return { page };
+  const pieces = new Set([...names].flatMap(piecesIn));
   let wanted: readonly Part[] | undefined;
   for (const index of page.sheets.keys()) {
-    const blocks = blocksOf(page, index);
+    const written = endingsIn(page, index);
     // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
-    const like = blocks.filter((block) => isNamed(bareOf(block), names));
-    if (like.length * 2 < names.texts.size) continue;
+    if (named(written.whole, names).size * 2 < names.size) continue;
     wanted ??= partsOf(laid);
-    const own = partsOf(page, index, (block) => piecesIn(bareOf(block)).some((one) => isNamed(one, pieces)));
+    const like = named(written.parts, pieces);
+    const own = partsOf(
+      page,
+      index,
+      blocksOf(page, index).filter((block) => like.has(block)),
+    );
     const pasted = pastedBlocks(own, wanted);
     const rules = new Set([...pasted].map(({ fullSelector }) => fullSelector)).size;
     if (rules > 1 || (rules === 1 && isWordForWord(partsOf(page, index), wanted)))
@@ -44,43 +48,73 @@ const isWordForWord = (own: readonly Part[], wanted: readonly Part[]) =>
 
 const bare = (selector: string) => selector.replace(/\s+/g, '').toLowerCase();
 
-const bareOnes = new WeakMap<StyleBlock, string>();
-
-/** A page's own are asked for at each key press in a draft. */
-function bareOf(block: StyleBlock): string {
-  let found = bareOnes.get(block);
-  if (found === undefined) bareOnes.set(block, (found = bare(block.fullSelector)));
-  return found;
-}
-
 /** What stands between the commas of a list, those in brackets too. */
 const piecesIn = (selector: string) => (selector.includes(',') ? selector.split(',') : [selector]);
 
-const blocksBySheet = new WeakMap<StyleSet, StyleBlock[][]>();
+/** So many signs of a selector's end lead to those that may end with a name. */
+const endLength = 3;
 
-function blocksOf({ styles }: Page, sheet: number): readonly StyleBlock[] {
-  let bySheet = blocksBySheet.get(styles);
-  if (!bySheet) {
-    blocksBySheet.set(styles, (bySheet = styles.sheets.map(() => [])));
-    for (const block of styles.blocks) bySheet[block.sheet].push(block);
+/** A block, and what its selector, or one of those in its list, is written as without spaces. */
+interface Written {
+  readonly text: string;
+  readonly block: StyleBlock;
+}
+
+/** All that is written in a sheet, and the same by its end. */
+interface Endings {
+  readonly all: readonly Written[];
+  readonly byEnd: ReadonlyMap<string, readonly Written[]>;
+}
+
+/** A page's own selectors are asked for at each key press in a draft. */
+class SheetEndings {
+  #whole?: Endings;
+  #parts?: Endings;
+
+  constructor(private readonly blocks: readonly StyleBlock[]) {}
+
+  get whole(): Endings {
+    return (this.#whole ??= endingsOf(
+      this.blocks.map((block) => ({ text: bare(block.fullSelector), block })),
+    ));
   }
-  return bySheet[sheet];
+
+  /** Of lists each selector by itself. */
+  get parts(): Endings {
+    return (this.#parts ??= endingsOf(
+      this.whole.all.flatMap(({ text, block }) => piecesIn(text).map((piece) => ({ text: piece, block }))),
+    ));
+  }
 }
 
-/** Selectors, and how long they are: a long draft has more of them than of these. */
-interface Names {
-  readonly texts: ReadonlySet<string>;
-  readonly lengths: readonly number[];
+const endings = new WeakMap<StyleSet, SheetEndings[]>();
+
+function endingsIn(page: Page, sheet: number): SheetEndings {
+  let bySheet = endings.get(page.styles);
+  if (!bySheet) endings.set(page.styles, (bySheet = []));
+  return (bySheet[sheet] ??= new SheetEndings(blocksOf(page, sheet)));
 }
 
-const namesOf = (texts: Iterable<string>): Names => {
-  const all = new Set(texts);
-  return { texts: all, lengths: [...new Set([...all].map(({ length }) => length))] };
-};
+function endingsOf(all: readonly Written[]): Endings {
+  const byEnd = new Map<string, Written[]>();
+  for (const one of all) {
+    const end = one.text.slice(-endLength);
+    const known = byEnd.get(end);
+    if (known) known.push(one);
+    else byEnd.set(end, [one]);
+  }
+  return { all, byEnd };
+}
 
-/** Panels may put something in front. */
-const isNamed = (selector: string, { texts, lengths }: Names) =>
-  lengths.some((length) => length <= selector.length && texts.has(selector.slice(-length)));
+/** Blocks that end with one of these names: panels may put something in front. */
+function named({ all, byEnd }: Endings, names: ReadonlySet<string>): Set<StyleBlock> {
+  const found = new Set<StyleBlock>();
+  for (const name of names) {
+    const near = name.length < endLength ? all : (byEnd.get(name.slice(-endLength)) ?? []);
+    for (const { text, block } of near) if (text.endsWith(name)) found.add(block);
+  }
+  return found;
+}
 
 /** The blocks that say what is wanted; none where too little of it is there. */
 function pastedBlocks(own: readonly Part[], wanted: readonly Part[]): Set<StyleBlock> {

@@ -1,3 +1,5 @@
+import type { StyleSet } from '../page/index.js';
+
 const boxKinds = ['display', 'position', 'float'];
 /** Longhands of which keywords alone are the values. */
 const wordsOnly =
@@ -16,7 +18,10 @@ function workedOutFor(longhand: string): readonly string[] {
   const found: string[] = [];
   const isColour = /color$/.test(longhand);
   // Lengths in em; colours by the current one.
-  if (!isColour && !wordsOnly.test(longhand)) found.push('font-size');
+  // A lone monospace family is of another size.
+  if (!isColour && !wordsOnly.test(longhand)) found.push('font-size', 'font-family');
+  if (longhand.startsWith('background-') && !isColour) found.push('background-image');
+  if (/^(-webkit-)?mask-/.test(longhand)) found.push('mask-image');
   if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand))
     found.push('color', 'color-scheme');
   if (/^(display|float|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
@@ -24,4 +29,26 @@ function workedOutFor(longhand: string): readonly string[] {
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
     found.push(longhand.replace('width', 'style'));
   return found;
+}
+
+/** What units such as `ch` and `lh` are shares of (CSS Values 4 §6.1.1). */
+export const ofFonts: readonly string[] = [
+  'font-family',
+  'font-weight',
+  'font-style',
+  'font-stretch',
+  'line-height',
+];
+
+const fontUnits = /\dr?(ch|ex|cap|ic|lh)\b/i;
+const askedSets = new WeakMap<StyleSet, boolean>();
+
+/** Whether anything that these rules say is a share of what the font knows. */
+export function asksForFonts(styles: StyleSet): boolean {
+  let asks = askedSets.get(styles);
+  if (asks === undefined) {
+    asks = styles.blocks.some(({ declarations }) => declarations.some(({ value }) => fontUnits.test(value)));
+    askedSets.set(styles, asks);
+  }
+  return asks;
 }

@@ -9,6 +9,7 @@ import {
   elementOf,
   physicalLonghand,
   pseudoOf,
+  sharesSizes,
   standingCandidates,
   type Candidate,
   type Declaration,
@@ -62,6 +63,8 @@ export class Looking {
   readonly #longhands: readonly string[];
   /** What was found where nothing but the rules themselves decides: the same wherever these rules meet. */
   readonly #settled = new Map<object, Fates>();
+  /** What was found where sizes of fonts have their say too; by the rules that meet, then by these sizes. */
+  readonly #bySize = new Map<object, Map<string, Fates>>();
   /** What was found where the rules on what encloses a target have their say too. */
   readonly #inContext = new Map<object, Fates>();
 
@@ -77,7 +80,9 @@ export class Looking {
     const { block } = this;
     const seen: Seen = { counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] };
     // Under the same rules something else may be measured there, or drawn in other colours.
-    const inContext = look.extra ? new Map<object, Fates>() : this.#inContext;
+    const known = look.extra
+      ? { bySize: new Map<object, Map<string, Fates>>(), inContext: new Map<object, Fates>() }
+      : { bySize: this.#bySize, inContext: this.#inContext };
     const isAsleep = !view.isActive(block.condition);
     if (!isAsleep) {
       const groups = draftTargets(view, block);
@@ -87,35 +92,79 @@ export class Looking {
       // Whom the same rules match: the same contests, though not always the same parents.
       for (const alike of groups) {
         const contested = contestedOf(view, alike[0]);
-        const settled = this.#settled.get(contested) ?? this.#fates(view, alike[0], leftOut, inContext);
-        if (this.#settled.has(contested)) note(seen, alike, settled);
-        else for (const target of alike) note(seen, [target], this.#fates(view, target, leftOut, inContext));
+        const settled = this.#settled.get(contested);
+        if (settled) {
+          note(seen, alike, settled);
+          continue;
+        }
+        const byFates = new Map<Fates, Target[]>();
+        for (const target of alike) {
+          const fates = this.#settled.get(contested) ?? this.#fates(view, target, contested, leftOut, known);
+          const same = byFates.get(fates);
+          if (same) same.push(target);
+          else byFates.set(fates, [target]);
+        }
+        for (const [fates, targets] of byFates) note(seen, targets, fates);
       }
     }
     return { look, isAsleep, ...seen };
   }
 
-  #fates(view: Page, target: Target, without: Question['without'], inContext: Map<object, Fates>): Fates {
-    const context = contextOf(view, target);
-    const known = inContext.get(context);
+  #fates(
+    view: Page,
+    target: Target,
+    contested: object,
+    without: Question['without'],
+    { bySize, inContext }: Known,
+  ): Fates {
+    const sizes = bySize.get(contested);
+    if (sizes) {
+      const known = sizes.get(sizesOf(view, target));
+      if (known) return known;
+    }
+    const context = sizes ? undefined : contextOf(view, target);
+    const known = context && inContext.get(context);
     if (known) return known;
     const fates = new Map<Fate, string[]>();
-    let isSettled = true;
+    let hangsOn = Hanging.Rules;
     let hangsOnWindow = false;
     for (const written of this.#longhands) {
       const longhand = physicalLonghand(view, target, written);
       const candidates = standingCandidates(view, target, longhand);
       const fate = fateOf({ view, target, longhand, without, candidates }, this.declaration);
-      isSettled &&= isByRulesAlone(view, longhand, candidates, this.declaration);
+      hangsOn = Math.max(hangsOn, hangingOf(view, target, longhand, candidates, this.declaration));
       hangsOnWindow ||= candidates.some((one) => kindOf(one.declaration).hangsOnWindow);
       const alike = fates.get(fate);
       if (alike) alike.push(longhand);
       else fates.set(fate, [longhand]);
     }
-    if (isSettled) this.#settled.set(contestedOf(view, target), fates);
-    else if (!hangsOnWindow) inContext.set(context, fates);
+    if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
+    if (hangsOn === Hanging.Rules) this.#settled.set(contested, fates);
+    else if (hangsOnWindow) return fates;
+    else if (hangsOn === Hanging.Sizes) {
+      let known = bySize.get(contested);
+      if (!known) bySize.set(contested, (known = new Map()));
+      known.set(sizesOf(view, target), fates);
+    } else if (context) inContext.set(context, fates);
     return fates;
   }
+}
+
+/** What was found already, and may be found again. */
+interface Known {
+  readonly bySize: Map<object, Map<string, Fates>>;
+  readonly inContext: Map<object, Fates>;
+}
+
+/** The sizes of fonts that `em` and `rem` are on a target. */
+const sizesOf = (view: Page, target: Target): string =>
+  `${computedOf(view, target, 'font-size')} ${computedOf(view, view.elements[0], 'font-size')}`;
+
+/** On what it hangs, beside conditions, what becomes of a longhand: on each also what stands before it. */
+enum Hanging {
+  Rules,
+  Sizes,
+  Context,
 }
 
 /** Values that hang on the element, its parent or the window. */
@@ -123,16 +172,25 @@ const relative =
   /[\d.](em|ex|ch|cap|ic|lh|rem|rlh|%|[sld]?v(w|h|i|b|min|max)|cq\w+)|\(|inherit|unset|revert|currentcolor|bolder|lighter|larger|smaller|match-parent/i;
 /** Longhands whose computed value takes something from a parent or from other properties. */
 const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align)$/;
+/** Functions of numbers alone, and addresses. */
+const fixed =
+  /(?<![\w-])(?:(?:rgb|hsl)a?|hwb|lab|lch|oklab|oklch)\([-+\d\s.,%/]*(?:deg|turn|rad)?[-+\d\s.,%/]*\)|url\([^()]*\)|(?<![\w-])steps\(\d+(?:,[a-z\s-]*)?\)|cubic-bezier\([-+\d\s.,]*\)/gi;
+/** Shares of the sizes of fonts. */
+const ofSizes = /(?<![\w.-])[-+]?(\d*\.)?\d+r?em(?![\w%])/gi;
 const windowUnits = /\d[sld]?v(w|h|i|b|min|max)\b/i;
 
 /** What a declaration's text says of how its value is found. */
 interface Kind {
-  readonly isRelative: boolean;
+  readonly hangsOn: Hanging;
   readonly hangsOnWindow: boolean;
   readonly isRolledBack: boolean;
 }
 
 const kinds = new WeakMap<Declaration, Kind>();
+const isRelative = (text: string): boolean => {
+  const value = text.replace(fixed, '0');
+  return relative.test(value) || hangsOnScheme(value);
+};
 
 /** Declarations are shared by all targets and looks; each text is read once. */
 function kindOf(declaration: Declaration): Kind {
@@ -140,7 +198,11 @@ function kindOf(declaration: Declaration): Kind {
   if (!kind) {
     const { value } = declaration;
     kind = {
-      isRelative: relative.test(value) || hangsOnScheme(value),
+      hangsOn: !isRelative(value)
+        ? Hanging.Rules
+        : isRelative(value.replace(ofSizes, '0'))
+          ? Hanging.Context
+          : Hanging.Sizes,
       hangsOnWindow: windowUnits.test(value),
       isRolledBack: /^revert/i.test(value),
     };
@@ -149,22 +211,29 @@ function kindOf(declaration: Declaration): Kind {
   return kind;
 }
 
-/** Whether what becomes of a longhand is settled by the rules that meet, whoever the target is. */
-function isByRulesAlone(
+/** On what it hangs, beside the rules that meet, what becomes of a longhand. */
+function hangingOf(
   view: Page,
+  target: Target,
   longhand: string,
   candidates: readonly Candidate[],
   declaration: Declaration,
-): boolean {
+): Hanging {
   const own = candidates.findIndex((one) => isSame(one.declaration, declaration));
   if (own > 0 && isDrafts(view, candidates[0]) && !kindOf(candidates[0].declaration).isRolledBack)
-    return true;
-  if (candidates.some(({ dependsOn }) => dependsOn !== '')) return false;
-  const { keyframes } = view.overlay!.styles;
-  if (keyframes.length || adjustedOnes.test(longhand)) return false;
+    return Hanging.Rules;
+  if (candidates.some(({ dependsOn }) => dependsOn !== '')) return Hanging.Context;
+  const isMoved =
+    view.overlay!.styles.keyframes.length > 0 &&
+    standingCandidates(view, target, 'animation-name').length > 0;
+  if (isMoved || adjustedOnes.test(longhand)) return Hanging.Context;
   if (candidates.length < 2 && (isInherited(longhand) || initialValue(longhand) === 'currentcolor'))
-    return false;
-  return !candidates.slice(0, Math.max(own, 0) + 2).some((one) => kindOf(one.declaration).isRelative);
+    return Hanging.Context;
+  const hangsOn = Math.max(
+    ...candidates.slice(0, Math.max(own, 0) + 2).map((one) => kindOf(one.declaration).hangsOn),
+  );
+  // Its own shares are of the parent's size.
+  return hangsOn === Hanging.Sizes && longhand === 'font-size' ? Hanging.Context : hangsOn;
 }
 
 function note(seen: Seen, targets: readonly Target[], fates: Fates): void {

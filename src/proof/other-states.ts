@@ -58,8 +58,11 @@ export class OtherStates {
       const { state } = browsers;
       sets.set(state, { held: this.#onTargets(block, state), words: [state] });
     }
+    // What is handed down may come from a box in the state whose like inside is not in it.
+    const mayComeFromOutside = /inherit|unset/i.test(value) || names.some(isInherited);
     for (const rule of rules) {
-      const { sets: ways, words } = this.#statesFor(rule);
+      const { sets: all, words } = this.#statesFor(rule);
+      const ways = mayComeFromOutside ? all.flatMap((held) => [held, ...this.#outermost(held)]) : all;
       for (const held of ways)
         // A state that is held elsewhere on the page only is no concern of these things.
         if (held.some(({ element }) => element && this.#isNear(rows, element)))
@@ -68,6 +71,16 @@ export class OtherStates {
     const found = [...sets.values()].filter(({ held }) => held.length > 0);
     this.#looked += found.length;
     return found;
+  }
+
+  /** The same on those boxes only that stand in no other of them; [] where none do. */
+  #outermost(held: readonly Held[]): (readonly Held[])[] {
+    const { end } = this.laid.tree;
+    const rows = held.flatMap(({ element }) => element?.index ?? []);
+    const outer = held.filter(
+      ({ element }) => element && !rows.some((row) => row < element.index && element.index < end[row]),
+    );
+    return outer.length < rows.length ? [outer] : [];
   }
 
   #rowsOf(block: StyleBlock, climbs: boolean): ReadonlySet<number> {

@@ -1,4 +1,4 @@
-import type { Page, Sheet, StyleBlock } from '../page/index.js';
+import type { Page, Sheet, StyleBlock, StyleSet } from '../page/index.js';
 import { selectorTexts } from '../selector/index.js';
 import { parseMedia } from '../sheet/index.js';
 import { kinds, readTokens, tokenText } from '../text/index.js';
@@ -31,26 +31,35 @@ const nowhere: Surroundings = {
   height: NaN,
 };
 
-/** The parts of a page's draft, or of one of its sheets; of several for one longhand all, in order. `only` leaves blocks out. */
-export function partsOf(
-  page: Page,
-  sheet?: number,
-  only: (block: StyleBlock) => boolean = () => true,
-): Part[] {
-  const styles = sheet === undefined ? page.overlay!.styles : page.styles;
-  const conditions = styles.conditions;
-  return styles.blocks
-    .filter((block) => (sheet === undefined || block.sheet === sheet) && only(block))
-    .flatMap((block) => {
-      const texts: string[] = [...block.containers.map((query) => `@container ${query}`)];
-      for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);
-      const around = texts.join(' ');
-      // Nested rules by what they mean outside, as browsers write the & that people leave out.
-      const whole = selectorTexts(block.fullSelector);
-      return block.selectors.flatMap(({ text }, i) =>
-        partsOfSelector(page, block, { text, whole: whole[i] ?? text }, around),
-      );
-    });
+/**
+ * The parts of a page's draft, or of one of its sheets; of several for one longhand all, in order. `blocks` are those that
+ * are asked about.
+ */
+export function partsOf(page: Page, sheet?: number, blocks = blocksOf(page, sheet)): Part[] {
+  const { conditions } = sheet === undefined ? page.overlay!.styles : page.styles;
+  return blocks.flatMap((block) => {
+    const texts: string[] = [...block.containers.map((query) => `@container ${query}`)];
+    for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);
+    const around = texts.join(' ');
+    // Nested rules by what they mean outside, as browsers write the & that people leave out.
+    const whole = selectorTexts(block.fullSelector);
+    return block.selectors.flatMap(({ text }, i) =>
+      partsOfSelector(page, block, { text, whole: whole[i] ?? text }, around),
+    );
+  });
+}
+
+const blocksBySheet = new WeakMap<StyleSet, StyleBlock[][]>();
+
+/** The blocks of a page's draft, or of one of its sheets, in order. */
+export function blocksOf({ styles, overlay }: Page, sheet?: number): readonly StyleBlock[] {
+  if (sheet === undefined) return overlay!.styles.blocks;
+  let bySheet = blocksBySheet.get(styles);
+  if (!bySheet) {
+    blocksBySheet.set(styles, (bySheet = styles.sheets.map(() => [])));
+    for (const block of styles.blocks) bySheet[block.sheet].push(block);
+  }
+  return bySheet[sheet];
 }
 
 function partsOfSelector(

@@ -7,7 +7,7 @@ import {
 import { hangsOnWindow, type HeldLooks, type Look, type Page, type StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
-import { dependenciesOf } from './dependencies.js';
+import { asksForFonts, dependenciesOf, ofFonts } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
@@ -110,11 +110,12 @@ export class RelevantLooks {
     };
     for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
+    const fonts = asksForFonts(view.styles) || asksForFonts(view.overlay!.styles) ? ofFonts : [];
     for (const longhand of longhandsOf(property)) {
       const name = usual.get(longhand) ?? longhand;
       add(own, name);
       if (isHandedDown || isInherited(name)) add(above, name);
-      for (const other of dependenciesOf(name)) {
+      for (const other of [...dependenciesOf(name), ...fonts]) {
         add(own, other);
         add(above, other);
       }
