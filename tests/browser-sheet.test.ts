@@ -13,18 +13,18 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 const tags =
-  'a abbr address article aside b bdi bdo blockquote button canvas center cite code dd del details dfn dialog div dl dt em fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr i iframe img input ins kbd label legend li main mark menu meter nav ol optgroup output p pre progress q s samp section select small span strong sub summary sup table tbody td textarea tfoot th thead tr u ul var video';
+  'a abbr address article aside audio b bdi bdo blockquote button canvas center cite code dd del details dfn dialog div dl dt em fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 header hr i iframe img input ins kbd label legend li main mark menu meter nav object ol optgroup output p pre progress q s samp section select small span strong sub summary sup svg table caption tbody td textarea tfoot th thead tr u ul var video';
 const longhands =
-  'align-items display position float color background-color font-weight font-style text-align text-transform white-space-collapse text-wrap-mode list-style-type list-style-position margin-top margin-right margin-bottom margin-left padding-top padding-right padding-bottom padding-left border-top-style border-top-width border-top-color box-sizing vertical-align overflow-x overflow-y text-decoration-line cursor letter-spacing line-height border-collapse opacity visibility z-index min-width';
+  'unicode-bidi font-size resize overflow-wrap user-select object-fit counter-increment text-overflow overflow-clip-margin align-items display position float color background-color font-weight font-style text-align text-transform white-space-collapse text-wrap-mode list-style-type list-style-position margin-top margin-right margin-bottom margin-left padding-top padding-right padding-bottom padding-left border-top-style border-top-width border-top-color box-sizing vertical-align overflow-x overflow-y text-decoration-line cursor letter-spacing line-height border-collapse opacity visibility z-index min-width';
 
 /** Where engines go their own way and nothing of a page's look is told by it. */
 const beside = new Set([
   'hr color',
   'meter',
   'progress',
-  // Engines shrink a lone monospace family, whatever the size that is written.
-  'pre margin-top',
-  'pre margin-bottom',
+  // Another in each version of the engine.
+  'select overflow-x',
+  'select overflow-y',
 ]);
 
 const around: Surroundings = {
@@ -46,6 +46,7 @@ test('the browser’s own sheet is the engine’s', async () => {
     thead: ['<table>', '</table>'],
     tfoot: ['<table>', '</table>'],
     legend: ['<fieldset>', '</fieldset>'],
+    caption: ['<table>', '</table>'],
     summary: ['<details open>', '</details>'],
     optgroup: ['<select>', '</select>'],
   };
@@ -144,7 +145,8 @@ test.each(['light', 'dark'] as const)(
         for (const [n, name] of drawn.entries()) {
           const [ours, theirs] = [computedOf(page, element, name), computedText(name, engine[i][n], around)];
           const what = `${element.tag} ${element.attributes.get('type') ?? ''} ${element.attributes.has('disabled') ? 'disabled' : ''}`;
-          if (ours !== theirs)
+          const isOfVersion = name === 'overflow-x' && /^(select|input image)/.test(what);
+          if (ours !== theirs && !isOfVersion)
             differences.push(`${css}${head}: ${what} ${name}: ${ours}, the engine ${theirs}`);
         }
     }

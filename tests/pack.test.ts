@@ -6,7 +6,7 @@ import { pack, readPanel, type PanelProfile } from 'yelto';
 import { withHeldClasses } from './support/effects.js';
 import { expectNothingFalse, judgeTime, runsOr, seed } from './support/judging.js';
 import { startEngine } from './support/engine.js';
-import { ordinarySheet } from './support/ordinary.js';
+import { anySheet } from './support/ordinary.js';
 
 let browser: Browser;
 let tab: Tab;
@@ -83,7 +83,7 @@ const ending = fc.constantFrom(
 );
 
 const sheet = fc
-  .tuple(top, fc.array(fc.oneof(ordinarySheet, oddPiece), { maxLength: 3 }), ending)
+  .tuple(top, fc.array(fc.oneof(anySheet, oddPiece), { maxLength: 3 }), ending)
   .map(([first, parts, last]) => first + parts.join('') + last);
 
 const plain: PanelProfile = { name: 'plain', about: '', place: 'after' };

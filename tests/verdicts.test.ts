@@ -6,7 +6,7 @@ import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
 import { PictureJudge } from './support/pictures.js';
-import { ordinaryCase, type OrdinaryCase } from './support/ordinary.js';
+import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
 
 let browser: Browser;
 let judge: EffectJudge;
@@ -101,5 +101,11 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
 test(
   `verdicts on ${runs} random drafts are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(ordinaryCase, runs, falsehoods),
+  judgeTime,
+);
+
+test(
+  `verdicts on ${runs} random drafts of rarer properties are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(rarerCase, runs, falsehoods),
   judgeTime,
 );

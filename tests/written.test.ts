@@ -7,7 +7,8 @@ import { addToDraft, elementOf, writeOverride, YeltoError, type Wish } from 'yel
 import { withHeldClasses } from './support/effects.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { startEngine } from './support/engine.js';
-import { mediaQueries, ordinaryCase, ordinarySheet } from './support/ordinary.js';
+import { anyCase, anySheet } from './support/ordinary.js';
+import { mediaQueries } from './support/ordinary-rules.js';
 
 let browser: Browser;
 let tab: Tab;
@@ -39,7 +40,7 @@ const declaration = fc.constantFrom(
 ) as fc.Arbitrary<[string, string]>;
 
 const wishes = fc.record({
-  one: ordinaryCase,
+  one: anyCase,
   quirks: fc.constantFrom(false, false, true),
   at: fc.array(fc.nat(), { minLength: 1, maxLength: 2 }),
   set: fc.array(declaration, { minLength: 1, maxLength: 3 }),
@@ -55,7 +56,7 @@ const wishes = fc.record({
     }),
     { freq: 2 },
   ),
-  draft: fc.option(ordinarySheet, { freq: 2 }),
+  draft: fc.option(anySheet, { freq: 2 }),
 });
 
 type Case = typeof wishes extends fc.Arbitrary<infer T> ? T : never;

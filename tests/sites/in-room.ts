@@ -15,15 +15,15 @@ export interface Opened {
 type Asked = [
   answers: (other: string) => Answers,
   work: (opened: Opened) => Promise<void>,
-  /** `draft` is what stands in the draft's file before. */
-  more?: { elsewhere?: Answers; waitFor?: RegExp; draft?: string },
+  /** `draft` is what stands in the draft's file before; `atFirst` runs in the room before anything else does. */
+  more?: { elsewhere?: Answers; waitFor?: RegExp; draft?: string; atFirst?: () => void },
 ];
 export type InRoom = (...asked: Asked) => Promise<void>;
 
 /** Opens a room on a site with these answers, waits until its page is read, and does the work. */
 export async function inRoom(
   browser: Browser,
-  ...[answers, work, { elsewhere = {}, waitFor = /\d+ elements read/, draft = '' } = {}]: Asked
+  ...[answers, work, { elsewhere = {}, waitFor = /\d+ elements read/, draft = '', atFirst } = {}]: Asked
 ): Promise<void> {
   const folder = temporaryFolder();
   const running = await startSite({ name: '', answers, elsewhere });
@@ -31,6 +31,7 @@ export async function inRoom(
   const room = await openRoom({ where: running.address, draft: folder.file('my.css') });
   const context = await browser.newContext();
   const tab = await context.newPage();
+  if (atFirst) await tab.addInitScript(atFirst);
   try {
     await tab.goto(room.address);
     await tab.getByText(waitFor).first().waitFor({ timeout: 60_000 });

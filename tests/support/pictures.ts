@@ -2,7 +2,7 @@
 import type { Browser, CDPSession, Page as Tab } from 'playwright-core';
 import type { Conditions } from 'yelto';
 import { withHeldClasses } from './effects.js';
-import type { HeldState, StateAt } from './ordinary.js';
+import type { HeldState, StateAt } from './ordinary-rules.js';
 
 /** The preferences that a tab is opened with; all others are set in it. */
 const ofDevice = ['hover', 'any-hover', 'pointer', 'any-pointer', 'resolution'];

@@ -9,6 +9,8 @@ const around: Surroundings = {
   parentWeight: () => 400,
   colour: () => '#112233ff',
   scheme: () => 'light',
+  font: () => 'normal/400/100%/20px/serif',
+  lineHeight: () => 30,
   width: 1000,
   height: 500,
 };
@@ -31,6 +33,13 @@ const alike: readonly (readonly [longhand: string, a: string, b: string])[] = [
   ['font-family', '"Open Sans", serif', 'Open Sans,serif'], ['border-top-left-radius', '4px 4px', '4px'], ['letter-spacing', '0', 'normal'], ['word-spacing', 'normal', '0'],
   ['background-image', 'url(a.png)', 'url( "a.png" )'], ['background-size', '10px auto', '10px'], ['border-top-width', 'thin', '1px'], ['text-decoration-line', 'underline overline', 'overline underline'],
   ['content', "'a'", '"a"'],
+  ['font-stretch', 'condensed', '75%'], ['font-style', 'oblique 14deg', 'italic'], ['font-style', 'oblique 0deg', 'normal'], ['font-feature-settings', '"liga" on', '"liga"'], ['font-feature-settings', '"kern" off', '"kern" 0'],
+  ['font-size-adjust', 'ex-height 0.5', '0.5'], ['font-variant-numeric', 'tabular-nums lining-nums', 'lining-nums tabular-nums'], ['font-family', 'SERIF', 'serif'], ['line-height', '1lh', '30px'], ['width', 'calc(1lh + 1px)', '31px'],
+  ['display', 'block flow', 'block'], ['display', 'inline flow-root', 'inline-block'], ['display', 'inline flex', 'inline-flex'], ['display', '-webkit-flex', 'flex'], ['contain', 'paint layout', 'layout paint'], ['contain', 'content', 'style layout paint'],
+  ['grid-auto-flow', 'dense', 'row dense'], ['grid-row-start', '2 span', 'span 2'], ['counter-reset', 'item 0', 'item'], ['counter-increment', 'item 1', 'item'], ['stroke-width', '2', '2px'], ['stroke-dasharray', '1, 2', '1px 2px'], ['paint-order', 'stroke', 'stroke fill markers'],
+  ['scale', '1.1 1.1', '110%'], ['translate', '10px 0', '10px'], ['rotate', 'z 45deg', '.125turn'], ['aspect-ratio', '1', '1 / 1'], ['transform-origin', '50% 50% 0', 'center'], ['clip', 'rect(0 0 0 0)', 'rect(0, 0, 0, 0)'], ['scroll-snap-type', 'x proximity', 'x'],
+  ['transition-timing-function', 'step-end', 'steps(1, jump-end)'], ['transition-property', 'WIDTH', 'width'], ['animation-duration', 'auto', '0s'], ['background-repeat', 'repeat no-repeat', 'repeat-x'], ['background-image', 'linear-gradient(to bottom, red, blue)', 'linear-gradient(#f00, blue)'],
+  ['caret-color', 'auto', 'currentcolor'], ['color', 'rgb(calc(200 + 55) 0 0)', 'red'], ['opacity', '-1', '0'], ['list-style-type', 'DISC', 'disc'], ['unicode-bidi', '-webkit-isolate', 'isolate'], ['border-image-slice', '3 3', '3'], ['zoom', 'normal', '100%'], ['offset-path', 'path("M0 0L10-1e1z")', 'path("M 0 0 L 10 -1e1 z")'], ['box-shadow', '0 1ch 2px red', 'red 0 1ch 2px 0'],
 ];
 const different: readonly (readonly [longhand: string, a: string, b: string])[] = [
   ['width', '50%', '500px'],
@@ -41,6 +50,11 @@ const different: readonly (readonly [longhand: string, a: string, b: string])[] 
   ['color', 'red', '#ff0001'],
   ['width', 'auto', '0'],
   ['width', '1ch', '1em'],
+  ['paint-order', 'normal', 'fill'],
+  ['color', 'color(srgb 1 0 0)', 'red'],
+  ['font-style', 'oblique 10deg', 'italic'],
+  ['grid-template-areas', '"A"', '"a"'],
+  ['mask-composite', 'add', 'subtract'],
 ];
 
 test.each(alike)('%s: %s is %s', (longhand, a, b) => {
@@ -182,4 +196,46 @@ describe('a text is worked out once where it hangs on nothing else, and each tim
       .map((element) => computedOf(page, { element, pseudo: '::before' }, 'content'));
     expect(values).toEqual(['"a"', '"b"']);
   });
+});
+
+test('what hangs on a font is the same in the same font only, and is handed down as it was', () => {
+  const page = read(
+    '.a { font-size: 20px; text-indent: 2ch; width: 10ch } .b { font-size: 15px } .c { text-indent: 2ch } .d { text-indent: inherit }',
+    '<div class="a"><p class="b"></p><p class="b c"></p><p class="b d"></p></div>',
+  );
+  const [plain, own, asked] = page.select('p').map((one) => computedOf(page, one, 'text-indent'));
+  expect(plain).toBe(asked);
+  expect(own).not.toBe(plain);
+});
+
+test('the colour of the text is that of whoever has it in the end', () => {
+  const page = read(
+    'div { color: red; text-shadow: 1px 1px; background-image: linear-gradient(currentcolor, blue) } p { color: green; background-image: inherit }',
+    '<div><p></p></div>',
+  );
+  const [p] = page.select('p');
+  expect(computedOf(page, p, 'text-shadow')).toBe('#008000ff 1px 1px 0');
+  expect(computedOf(page, p, 'background-image')).toBe('linear-gradient(#008000ff,#0000ffff)');
+});
+
+test.each([
+  ['code', '', '13px'],
+  ['code', 'font-size: 16px', '16px'],
+  ['code', 'font-size: 1em', '13px'],
+  ['code', 'font-family: monospace, monospace', '16px'],
+  ['code', 'font-family: "monospace"', '13px'],
+  ['pre', 'font-size: small', '12px'],
+  ['p', 'font-family: MONOSPACE; font-size: larger', '15.6px'],
+])('a lone monospace family is smaller: %s { %s } is %s', (tag, css, size) => {
+  const page = read(`${tag} { ${css} }`, `<${tag}></${tag}>`);
+  expect(computedOf(page, page.select(tag)[0], 'font-size')).toBe(size);
+});
+
+test('layers of a background are as many as its images', () => {
+  const page = read(
+    '.a { background-size: auto, cover } .b { background-image: url(a.png), url(b.png); background-size: cover }',
+    '<p class="a"></p><p class="b"></p>',
+  );
+  const sizes = page.select('p').map((one) => computedOf(page, one, 'background-size'));
+  expect(sizes).toEqual(['auto', 'cover,cover']);
 });

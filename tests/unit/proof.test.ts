@@ -362,3 +362,50 @@ describe('a proof in steps', () => {
     expect(prove(pages[0], draft)).toEqual(prove(page('.a { color: teal }', text), draft));
   });
 });
+
+test('a state may be on a box whose like inside is not in it', () => {
+  const css = '.note:hover { font-style: italic }';
+  const body = '<div class="note"><p class="note">x</p></div>';
+  expect(outcomes(css, body, '.note { font-style: normal }')).toEqual(['partly']);
+  expect(outcomes(css, '<p class="note">x</p>', '.note { font-style: normal }')).toEqual(['needless']);
+});
+
+describe('sizes of fonts that are kept for other looks and drafts', () => {
+  const css =
+    '.a { font-size: 10px } @media (max-width: 600px) { .a { font-size: 20px } } .b { padding: 1em } code { padding: 1em }';
+  const kept = page(
+    css,
+    '<div class="a"><p class="b"></p><p class="b"></p><code>x</code></div><p class="b"></p>',
+  );
+  const outcomesAt = (draft: string, width: number) =>
+    prove(kept, draft, { widths: [width] }).verdicts.map(({ outcome }) => outcome);
+
+  test('are those of their window', () => {
+    expect(prove(kept, '.a .b { padding: 20px }').verdicts[0].outcome).toBe('wins');
+    expect(
+      prove(kept.under({ width: 500 }), '.a .b { padding: 10px }', { widths: [500] }).verdicts[0].outcome,
+    ).toBe('wins');
+    expect(outcomesAt('.a .b { padding: 10px }', 1280)).toEqual(['needless']);
+  });
+
+  test('are not those of a draft that says a size', () => {
+    expect(outcomesAt('.a { font-size: 20px !important } .a .b { padding: 20px }', 1280)).toEqual([
+      'wins',
+      'needless',
+    ]);
+    expect(prove(kept, '.a .b { padding: 20px }').verdicts[0].outcome).toBe('wins');
+  });
+
+  test('a family that is a lone monospace is a size too', () => {
+    const plain = page('.b { padding: 1em }', '<p class="b">x</p>');
+    const draft = '.b { font-family: monospace; padding: 13px }';
+    expect(prove(plain, draft).verdicts.map(({ outcome }) => outcome)).toEqual(['wins', 'needless']);
+    expect(prove(plain, '.b { padding: 16px }').verdicts[0].outcome).toBe('needless');
+  });
+});
+
+test('a text that was pasted is found whatever its selectors end with', () => {
+  const pasted = 'p { color: red } .card-title { color: blue } a b { color: green }';
+  const body = '<p>x</p><h2 class="card-title">y</h2><a><b>z</b></a>';
+  expect(outcomes(`${pasted} .other { color: red }`, body, pasted)).toEqual(['wins', 'wins', 'wins']);
+});

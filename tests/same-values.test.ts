@@ -1,0 +1,233 @@
+// Whether two values come to the same, judged by a real engine on random pairs: spelt otherwise, with a part left out
+// that is there by itself, handed down from a box of another size, or simply another.
+import fc from 'fast-check';
+import type { Browser, Page as Tab } from 'playwright-core';
+import { parsePage, type PageElement } from 'yelto';
+import { computedOf } from '../dist/cascade/index.js';
+import { physicalNames } from '../dist/value/index.js';
+import { anyValue, isLenient, properties } from './support/any-values.js';
+import { startEngine } from './support/engine.js';
+import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
+import { values } from './support/ordinary-values.js';
+import { rarer } from './support/rarer-values.js';
+
+let browser: Browser;
+let tab: Tab;
+beforeAll(async () => {
+  browser = await startEngine();
+  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tab.setContent('<!DOCTYPE html><p>x</p>');
+});
+afterAll(() => browser.close());
+
+/** The same in another spelling, mostly. */
+const respelt = (value: string): fc.Arbitrary<string> =>
+  fc
+    .constantFrom<(text: string) => string>(
+      (text) => text,
+      (text) => text.toUpperCase(),
+      (text) => text.replace(/(?<![\d.])0\.(?=\d)/g, '.'),
+      (text) => text.replace(/(?<![\d.])(\d+)(?=[a-z%])/i, '$1.0'),
+      (text) => text.replace(/(?<![\w.#])0(?![\w.%])/, '0px'),
+      (text) => text.replace(/(?<![\w.#-])(\d+)px/, 'calc($1px)'),
+      (text) => text.replace(/"/g, "'"),
+      (text) => text.split(' ').reverse().join(' '),
+      (text) => `${text} ${text}`,
+      (text) => text.split(/ (?![^(]*\)|[^"]*"$)/)[0],
+      (text) => text.replace(/, /g, ','),
+    )
+    .map((change) => change(value));
+
+interface Trial {
+  readonly property: string;
+  readonly outer: string | undefined;
+  readonly values: readonly string[];
+}
+
+const oftenWritten = [...new Set([...Object.keys(values), ...Object.keys(rarer)])].filter(
+  (name) => !name.startsWith('--') && name !== 'all',
+);
+const trial: fc.Arbitrary<Trial> = fc
+  .oneof(
+    { weight: 3, arbitrary: fc.constantFrom(...oftenWritten) },
+    { weight: 1, arbitrary: fc.constantFrom(...properties) },
+  )
+  .chain((property) => {
+    const written = [...(values[property] ?? []), ...(rarer[property] ?? [])];
+    const value = written.length
+      ? fc.oneof({ weight: 3, arbitrary: fc.constantFrom(...written) }, anyValue(property))
+      : anyValue(property);
+    const two = value.chain((one) => fc.tuple(fc.constant(one), fc.oneof(value, respelt(one))));
+    const wide = fc.constantFrom('initial', 'inherit', 'unset');
+    return fc
+      .record({ outer: fc.option(value, { nil: undefined }), two, keyword: wide })
+      .map(({ outer, two: both, keyword }) => ({ property, outer, values: [...both, keyword] }));
+  });
+
+/** Each trial is a box with four things in it, three of which say something; nothing of it is laid out. */
+function markup(trials: readonly Trial[]): { html: string; css: string } {
+  const rules = trials.map(({ property, outer, values: inner }, i) => {
+    const own = inner.map((value, n) => `#t${i} .v${n} { ${property}: ${value} }`);
+    return [outer === undefined ? '' : `#t${i} { ${property}: ${outer} }`, ...own].join('\n');
+  });
+  const boxes = trials.map(
+    (_, i) =>
+      `<section id="t${i}"><i class="v0"></i><i class="v1"></i><i class="v2"></i><i class="v3"></i></section>`,
+  );
+  const fixed =
+    '#all { display: none } section { font-size: 20px; color: #123456 } i { font-size: 15px; color: #654321; border-style: solid; outline-style: solid; column-rule-style: solid }';
+  return { html: `<div id="all">${boxes.join('')}</div>`, css: `${fixed}\n${rules.join('\n')}` };
+}
+
+/** Runs in the page: of each trial, by longhand, how its four things compute: as told, and before anything is resolved. */
+function asComputed({ html, css, trials }: { html: string; css: string; trials: readonly Trial[] }) {
+  document.head.innerHTML = `<style>${css}</style>`;
+  document.body.innerHTML = html;
+  return trials.map(({ property, values: written }, i) => {
+    const { style } = document.createElement('p');
+    const names = new Set<string>();
+    const isKept = written.map((value) => {
+      style.cssText = `${property}: ${value}`;
+      for (const name of style) names.add(name);
+      return style.length > 0;
+    });
+    const things = [...document.querySelectorAll(`#t${i} > i`)];
+    return {
+      isKept: isKept.every(Boolean),
+      longhands: [...names].map((name) => ({
+        name,
+        told: things.map((one) => getComputedStyle(one).getPropertyValue(name)),
+        computed: things.map((one) => one.computedStyleMap().getAll(name).map(String).join(' | ')),
+      })),
+    };
+  });
+}
+
+/** Attributes stand for anything, the system's fonts are the system's, and what this engine alone keeps is nobody's value. */
+const isUndecided = (property: string, value: string) =>
+  (/(?<![\w-])attr\(/i.test(value) && !(property === 'content' && /^attr\(\w+\)$/.test(value))) ||
+  // How deep a formula is nested its elements say.
+  property === 'math-depth' ||
+  // The engine forgets these words where it takes a value back.
+  (property === 'text-indent' && /hanging|each-line/i.test(value)) ||
+  (property === 'font' && /^(caption|icon|menu|message-box|small-caption|status-bar)$/i.test(value)) ||
+  // How thin a line can be hangs on how dense the screen is.
+  (/border|outline|rule/.test(property) && /\.\d|em|pt|q/i.test(value)) ||
+  // A colour made from another one is compared as it is written.
+  /\(\s*from\s/i.test(value) ||
+  isLenient(property, value);
+
+const physical = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
+
+test(
+  'two values are the same where the engine computes the same, and nowhere else',
+  () =>
+    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(60), async (trials) => {
+      const { html, css } = markup(trials);
+      const page = parsePage({
+        name: 'x',
+        html: `<!DOCTYPE html><html><head><style>${css}</style></head><body>${html}</body></html>`,
+      });
+      const wrong: string[] = [];
+      const answers = await tab.evaluate(asComputed, { html, css, trials });
+      for (const [i, { isKept, longhands }] of answers.entries()) {
+        const { property, outer, values: written } = trials[i];
+        if (!isKept || [outer ?? '', ...written].some((value) => isUndecided(property, value))) continue;
+        const things = page.select(`#t${i} > i`);
+        for (const { name, told, computed } of longhands) {
+          const ours = things.map((one) => computedOf(page, one, physical.get(name) ?? name));
+          // A share of the font's size is told in px, of whatever size each has.
+          const shown = name === 'line-height' ? computed : told;
+          for (let a = 0; a < 4; a++)
+            for (let b = a + 1; b < 4; b++) {
+              const isSame = ours[a] === ours[b];
+              const isShownSame = shown[a] === shown[b];
+              note(isSame ? 'same' : 'different');
+              // How wide a letter is the font knows.
+              if (!isSame && [ours[a], ours[b]].some((text) => /(em|ch|ex|cap|ic|lh|er|%)\(|cq/.test(text)))
+                continue;
+              if (isSame ? isShownSame : !isShownSame || computed[a] !== computed[b]) continue;
+              wrong.push(
+                `${isSame ? 'FALSELY SAME' : 'falsely different'} ${property}, ${name} of ${written[a] ?? '(nothing)'} and of ${written[b] ?? '(nothing)'} in ${outer ?? '(nothing)'}: ${ours[a]} and ${ours[b]}; the engine: ${told[a]} and ${told[b]}`,
+              );
+            }
+        }
+      }
+      return wrong;
+    }),
+  judgeTime,
+);
+
+const families = [
+  'monospace',
+  'serif',
+  'monospace, monospace',
+  '"Alder Text", monospace',
+  'inherit',
+  'MONOSPACE',
+  '"monospace"',
+  'initial',
+];
+const sizes = [
+  'medium',
+  'small',
+  'xx-large',
+  '1em',
+  '120%',
+  '13px',
+  '1rem',
+  '0.8rem',
+  'larger',
+  'smaller',
+  'inherit',
+  'initial',
+  'calc(1em + 1px)',
+  '10pt',
+  'max(1em, 12px)',
+  '2vw',
+];
+const nest = fc.array(
+  fc.record({
+    tag: fc.constantFrom('div', 'code', 'pre', 'small', 'h2', 'textarea', 'b', 'kbd'),
+    family: fc.option(fc.constantFrom(...families), { nil: undefined, freq: 1 }),
+    size: fc.option(fc.constantFrom(...sizes), { nil: undefined, freq: 1 }),
+  }),
+  { minLength: 1, maxLength: 5 },
+);
+
+const pathOf = (one: PageElement): string =>
+  `${one.parent ? pathOf(one.parent) : ''} <${one.tag} ${one.attributes.get('style') ?? ''}>`;
+
+test(
+  'sizes are the engine’s where a lone monospace family makes them smaller',
+  () =>
+    expectNothingFalse(fc.array(nest, { minLength: 30, maxLength: 30 }), runsOr(20), async (nests) => {
+      const body = nests
+        .map((boxes) => {
+          const open = boxes.map(({ tag, family, size }) => {
+            const style = `${family ? `font-family: ${family};` : ''}${size ? `font-size: ${size}` : ''}`;
+            return `<${tag} style='${style}'>`;
+          });
+          return (
+            open.join('') +
+            boxes
+              .map(({ tag }) => `</${tag}>`)
+              .reverse()
+              .join('')
+          );
+        })
+        .join('');
+      const html = `<!DOCTYPE html><html><head></head><body>${body}</body></html>`;
+      await tab.setContent(html);
+      const told = await tab.evaluate(() =>
+        [...document.body.querySelectorAll('*')].map((one) => getComputedStyle(one).fontSize),
+      );
+      const page = parsePage({ name: 'x', html });
+      return page.select('body *').flatMap((one, i) => {
+        note('sizes');
+        const [ours, theirs] = [parseFloat(computedOf(page, one, 'font-size')), parseFloat(told[i])];
+        return Math.abs(ours - theirs) < 0.01 ? [] : [`${pathOf(one)}: ${ours}, the engine ${theirs}`];
+      });
+    }),
+  judgeTime,
+);
