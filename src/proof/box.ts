@@ -4,7 +4,15 @@ import {
   type BoxFacts,
   type NoEffectCondition,
 } from '../facts/index.js';
-import { computedOf, elementOf, pseudoOf, valueOf, type Target } from '../cascade/index.js';
+import {
+  computedOf,
+  contest,
+  elementOf,
+  longhandValue,
+  pseudoOf,
+  valueOf,
+  type Target,
+} from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { isInherited } from '../value/index.js';
 
@@ -183,9 +191,19 @@ export function noEffectOn(
   const conditions = conditionsFor(longhand, isBox);
   if (conditions.length === 0) return undefined;
   const isHandedOn = !pseudo && isInherited(longhand) && mayInherit(page, element, longhand);
-  return conditions.find(
+  const found = conditions.find(
     ({ when, isAdjusted, isShut }) => (isSame || !isAdjusted) && (!isHandedOn || isShut) && when(box),
   );
+  return found && !pseudo && isTakenByName(page, element, longhand) ? undefined : found;
+}
+
+/** Whether a box right inside says `inherit` of a longhand, and so may show what its parent cannot. */
+function isTakenByName(page: Page, element: PageElement, longhand: string): boolean {
+  const inside: Target[] = ['::before', '::after'].map((pseudo) => ({ element, pseudo }));
+  return [...inside, ...element.children].some((target) => {
+    const [winner] = contest(page, target, longhand).entries;
+    return winner !== undefined && longhandValue(winner.declaration, longhand)?.toLowerCase() === 'inherit';
+  });
 }
 
 const byLonghand = [new Map<string, NoEffectCondition[]>(), new Map<string, NoEffectCondition[]>()];

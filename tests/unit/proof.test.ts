@@ -89,6 +89,14 @@ test('a nest of two features is looked at in narrow windows too', () => {
   expect(outcomes(`${css} @media (max-width: 600px) { .c { top: 0 } }`, text, draft)).toEqual(['wins']);
 });
 
+test('what a box cannot show is not without effect where something inside takes it by name', () => {
+  const body = '<p class="a"><b class="c">x</b></p>';
+  const draft = '.a { vertical-align: sub; grid-row-start: 2 }';
+  expect(outcomes('', body, draft)).toEqual(['no-effect', 'no-effect']);
+  expect(outcomes('.c { vertical-align: inherit }', body, draft)).toEqual(['wins', 'no-effect']);
+  expect(outcomes('.a::before { all: inherit; content: "x" }', body, draft)).toEqual(['wins', 'wins']);
+});
+
 describe('layers are placed by where the panel loads the draft', () => {
   const css = '@layer site { .c { color: red } }';
   const draft = '@layer mine { .c { color: blue } }';
