@@ -25,6 +25,7 @@ const beside = new Set([
   // Another in each version of the engine.
   'select overflow-x',
   'select overflow-y',
+  'select overflow-clip-margin',
 ]);
 
 const around: Surroundings = {

@@ -111,6 +111,8 @@ const isUndecided = (property: string, value: string) =>
   // The engine forgets these words where it takes a value back.
   (property === 'text-indent' && /hanging|each-line/i.test(value)) ||
   (property === 'font' && /^(caption|icon|menu|message-box|small-caption|status-bar)$/i.test(value)) ||
+  // In some versions of the engine an italic, in others not.
+  (/^font(-style)?$/.test(property) && /oblique(?! *\d)|oblique 14deg/i.test(value)) ||
   // How thin a line can be hangs on how dense the screen is.
   (/border|outline|rule/.test(property) && /\.\d|em|pt|q/i.test(value)) ||
   // A colour made from another one is compared as it is written.

@@ -7,6 +7,7 @@ import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } 
 import { EffectJudge, type Effect } from './support/effects.js';
 import { PictureJudge } from './support/pictures.js';
 import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
+import { richerCase } from './support/richer.js';
 
 let browser: Browser;
 let judge: EffectJudge;
@@ -107,5 +108,11 @@ test(
 test(
   `verdicts on ${runs} random drafts of rarer properties are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(rarerCase, runs, falsehoods),
+  judgeTime,
+);
+
+test(
+  `verdicts on ${runs} random drafts on richer pages are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(richerCase, runs, falsehoods),
   judgeTime,
 );

@@ -285,7 +285,8 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS Overflow 3 §3.1',
   },
   {
-    properties: /^border-(top|right|bottom|left)-/,
+    // Corners are those of its outline and shadow too.
+    properties: /^border-(top|right|bottom|left)-(color|style|width)$/,
     when: (box) => isTablePart(box) && box.borderCollapse === 'separate',
     why: 'where a table’s borders are separate, only its cells and the table itself have borders',
     remedy: '',

@@ -79,14 +79,15 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties:
-      /^(?!font|color$|content$|white-space|text-(combine|wrap|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|quotes|-)/,
+      /^(?!font|color$|content$|white-space|text-(combine|wrap-style|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|-)/,
     when: is(/^::marker$/),
     why: 'a marker takes only fonts, colour, content and the like',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.3',
   },
   {
-    properties: /^(?!color$|background-color$|text-decoration|text-shadow$|fill|stroke|-|cursor)/,
+    properties:
+      /^(?!color$|background-color$|text-(decoration|shadow$|underline-offset$)|fill$|stroke$|stroke-width$|--)/,
     when: is(/^::(selection|target-text|highlight|spelling-error|grammar-error)/),
     why: 'marked text takes only colours, lines and shadows',
     remedy: '',
@@ -94,17 +95,39 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties:
-      /^(?!font|color$|visibility$|background-|box-shadow$|text-(decoration|transform|shadow|emphasis|combine|underline)|letter-spacing|word-spacing|line-height|vertical-align|ruby-|--|-webkit-(text|font))/,
+      /^(?!font|color$|visibility$|background-|box-shadow$|text-(decoration|transform|shadow|underline|justify)|opacity$|letter-spacing|word-spacing|line-height|vertical-align|--|-webkit-font)/,
     when: is(/^::first-line$/),
     why: 'the first line is no box; it takes fonts, colours, backgrounds and lines',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §2.1.2',
   },
   {
-    properties: /^(display|position|overflow-[xy]|transform)$/,
+    properties:
+      /^(?!font|color$|opacity$|visibility$|background-|border-(?!collapse|shape)|box-shadow$|margin-|padding-(top|right|bottom|left)$|float$|initial-letter$|vertical-align$|text-(decoration|transform|shadow|underline|justify)|letter-spacing$|word-spacing$|line-height$|--|-webkit-(font|border))/,
     when: is(/^::first-letter$/),
     why: 'the first letter takes fonts, colours, margins, borders and floating, but no layout of its own',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §2.2.2',
+  },
+  {
+    properties: /^(direction|display|line-height|pointer-events|text-overflow|writing-mode)$/,
+    when: is(/^::placeholder$/),
+    why: 'the browser keeps this of a placeholder as it is',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.4',
+  },
+  {
+    properties: /^(line-height|overflow-(x|y|block|inline|clip-margin))$/,
+    when: is(/^::file-selector-button$/),
+    why: 'the browser keeps this of its buttons as it is',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.5',
+  },
+  {
+    properties: /^float$/,
+    when: is(/^::backdrop$/),
+    why: 'a backdrop fills the window, and does not float',
+    remedy: '',
+    section: 'CSS Position 4 §3.4',
   },
 ];

@@ -62,7 +62,9 @@ class Box implements BoxFacts {
   }
 
   get display() {
-    return this.#value('display');
+    const value = this.#value('display');
+    // A replaced box cannot be a part of a table: it is an inline one (CSS Display 3 §2.4).
+    return this.replaced && /^table-/.test(value) ? 'inline' : value;
   }
   get parentDisplay() {
     const parent = this.#parent;

@@ -3,6 +3,7 @@ import { pseudoClasses } from '../facts/index.js';
 import { shapeOf } from '../hook/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
 import {
+  canBeIn,
   matchContext,
   matches,
   partRows,
@@ -208,7 +209,8 @@ class Wanted {
     const others = stripped.filter((one) => one !== ofPart);
     const carriers = (ofPart ? partRows(tree, ofPart, 0) : rowsAmong(this.page, others[0])).filter((row) => {
       const context = matchContext(tree, ofPart ? tree.root[row] : 0);
-      return others.every((selector) => matches(selector, row, context));
+      const isFit = !state.startsWith(':') || canBeIn(state.slice(1), row, tree);
+      return isFit && others.every((selector) => matches(selector, row, context));
     });
     for (const row of carriers) this.held.push({ element: elements[row], state });
     if (carriers.length) this.words.push(`${state} on ${carrierText(front, state)}`);

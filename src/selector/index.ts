@@ -21,6 +21,7 @@ export {
   statesHold,
   type MatchContext,
 } from './match.js';
+export { canBeIn } from './pseudo-class.js';
 export { ownParts, partsSeen, slotsOf, type SeenPart } from './trees.js';
 export { partRows, rowsMatched, rowsNamed, rowsReached, selectRows } from './select.js';
 export { selectorTexts } from './syntax.js';

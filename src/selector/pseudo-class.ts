@@ -128,6 +128,38 @@ function fromMarkup(name: string, row: number, tree: Tree): boolean {
   }
 }
 
+const withPicker = /^(color|date|datetime-local|month|time|week)$/;
+const submitted = /^(button|fieldset|form|input|object|output|select|textarea)$/;
+
+/** Whether an element can ever be in a state that a person or a script brings about (HTML Standard §4.16.3). */
+export function canBeIn(name: string, row: number, tree: Tree): boolean {
+  const { tag, type } = controlOf(row, tree);
+  switch (name) {
+    case 'disabled':
+      return listed.test(tag) || tag.includes('-');
+    case 'checked':
+      return tag === 'option' || (tag === 'input' && /^(checkbox|radio)$/.test(type));
+    case 'indeterminate':
+      return tag === 'progress' || (tag === 'input' && /^(checkbox|radio)$/.test(type));
+    case 'open':
+      return /^(details|dialog|select)$/.test(tag) || (tag === 'input' && withPicker.test(type));
+    case 'valid':
+    case 'invalid':
+    case 'user-valid':
+    case 'user-invalid':
+      return submitted.test(tag) || tag.includes('-');
+    case 'placeholder-shown':
+    case 'autofill':
+    case '-webkit-autofill':
+      return /^(input|select|textarea)$/.test(tag);
+    case 'in-range':
+    case 'out-of-range':
+      return tag === 'input';
+    default:
+      return true;
+  }
+}
+
 function isSvgLink(row: number, tree: Tree): boolean {
   return (
     tree.isHtml[row] === 0 &&

@@ -109,9 +109,8 @@ function pairText(text: string): string {
   return parts.map((part) => edges[part] ?? part).join(' ');
 }
 
-/** CSS Fonts 4 §2.4: engines slant an italic by 14 degrees where the font has none. */
+/** CSS Fonts 4 §2.4: slanted by nothing is not slanted. */
 function slantText(text: string): string {
-  if (/^oblique( 14deg)?$/.test(text)) return 'italic';
   return text === 'oblique 0deg' || text === 'oblique 0' ? 'normal' : text;
 }
 

@@ -46,7 +46,7 @@ const mixesOf = (some: readonly Way[]): Way[][] =>
 /** `:hover` → `.held-hover`: the same weight, and in our hands. */
 export const withHeldClasses = (css: string): string =>
   css.replace(
-    /(?::|%3A)(hover|focus-visible|focus|active)\b/gi,
+    /(?::|%3A)(hover|focus-visible|focus-within|focus|active|target)\b(?!-)/gi,
     (_, name: string) => `.held-${name.toLowerCase()}`,
   );
 
@@ -125,7 +125,7 @@ export class EffectJudge {
     const { html, sheets, draft, declarations } = one;
     // Whatever takes the focus shows a ring that the browser draws.
     const focus = {
-      carrier: ':is(a[href], button, input, select, textarea, summary)',
+      carrier: ':is(a[href], button, input, select, textarea, summary):not(:disabled)',
       state: ':focus-visible',
     };
     const rings = /outline/.test(draft) ? [[focus], ...one.states.map((states) => [...states, focus])] : [];
@@ -322,17 +322,33 @@ async function askEngine({
       }
     };
     for (const [w, world] of worlds.entries()) {
-      const marked: [Element, string][] = [];
+      const undone: (() => void)[] = [];
       const mark = (element: Element, name: string) => {
-        if (!element.classList.contains(name)) marked.push([element, name]);
+        if (element.classList.contains(name)) return;
         element.classList.add(name);
+        undone.push(() => element.classList.remove(name));
+      };
+      /** What a script sets of a control; of others it tells nothing. */
+      const set = (element: Element, name: string) => {
+        const control = element as unknown as Record<string, boolean>;
+        if (control[name] !== false) return;
+        control[name] = true;
+        undone.push(() => (control[name] = false));
       };
       for (const { carrier, state } of world) {
         for (const element of all(carrier)) {
-          mark(element, `held-${state}`);
+          if (/^(disabled|checked|open|indeterminate)$/.test(state)) set(element, state);
+          else mark(element, `held-${state}`);
           if (state === 'focus-visible') mark(element, 'held-focus');
-          for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
+          for (
+            let up = element.parentElement;
+            up && /hover|active|focus-within/.test(state);
+            up = up.parentElement
+          )
             mark(up, `held-${state}`);
+          // What has the focus holds it.
+          for (let up: Element | null = element; up && /^focus/.test(state); up = up.parentElement)
+            mark(up, 'held-focus-within');
         }
       }
       const found = declarations.map(({ selector }) => all(selector));
@@ -344,7 +360,9 @@ async function askEngine({
           try {
             animation.finish();
           } catch {
-            // One that goes on has no end.
+            // One that goes on has no end: it is asked about in its middle.
+            animation.pause();
+            animation.currentTime = 300;
           }
         }
         return declarations.map(({ pseudo, start }, i) =>
@@ -403,7 +421,7 @@ async function askEngine({
           }
         });
       }
-      for (const [element, name] of marked) element.classList.remove(name);
+      for (const undo of undone) undo();
     }
   }
   return answers;

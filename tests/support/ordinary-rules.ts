@@ -33,7 +33,13 @@ export type Rule =
       readonly picks: readonly Pick[];
       readonly body: readonly (Declared | Rule)[];
     }
-  | { readonly kind: 'group'; readonly front: string; readonly body: readonly (Declared | Rule)[] }
+  | {
+      readonly kind: 'group';
+      readonly front: string;
+      /** What a scope begins at: selectors inside match it and what is in it. */
+      readonly root?: string;
+      readonly body: readonly (Declared | Rule)[];
+    }
   | { readonly kind: 'text'; readonly text: string };
 
 export interface Declared {
@@ -43,7 +49,7 @@ export interface Declared {
 }
 
 /** A selector, and the state in it: `carrier` is what stands before the state. */
-interface Pick {
+export interface Pick {
   readonly text: string;
   readonly pseudo?: string;
   readonly states?: readonly HeldState[];
@@ -81,7 +87,7 @@ export const declarationOf = (table: Table): fc.Arbitrary<Declared> =>
     );
 
 const className = fc.constantFrom(...classes.map((name) => `.${name}`));
-const simple = fc.oneof(
+export const simple = fc.oneof(
   { weight: 8, arbitrary: className },
   {
     weight: 2,
@@ -118,7 +124,7 @@ const complex = fc.oneof(
 const states = [':hover', ':focus', ':active', ':focus-visible', ':HOVER'] as const;
 const pseudos = ['::before', '::after', '::marker', '::first-line', '::placeholder', ':before'] as const;
 
-const pick: fc.Arbitrary<Pick> = fc.oneof(
+export const pick: fc.Arbitrary<Pick> = fc.oneof(
   { weight: 12, arbitrary: complex.map((text): Pick => ({ text })) },
   {
     weight: 2,
@@ -182,8 +188,27 @@ const containerQueries = [
   '(orientation: landscape)',
 ];
 
+/** What a group of rules begins with. */
+export interface Front {
+  readonly front: string;
+  readonly root?: string;
+}
+
+export const usualFronts: readonly Front[] = [
+  ...containerQueries.map((query) => `@container ${query}`),
+  '@layer base',
+  '@layer late',
+  '@layer',
+  '@supports (display: grid)',
+  '@supports (display: gird)',
+].map((front) => ({ front }));
+
 /** Rules that are made of such declarations. */
-export const ruleOf = (declared: fc.Arbitrary<Declared>): fc.Arbitrary<Rule> =>
+export const ruleOf = (
+  declared: fc.Arbitrary<Declared>,
+  picked: fc.Arbitrary<Pick> = pick,
+  fronts: readonly Front[] = usualFronts,
+): fc.Arbitrary<Rule> =>
   fc.letrec<{ rule: Rule; nested: Rule }>((tie) => ({
     rule: fc.oneof(
       { depthSize: 'small', maxDepth: 3 },
@@ -191,7 +216,7 @@ export const ruleOf = (declared: fc.Arbitrary<Declared>): fc.Arbitrary<Rule> =>
         weight: 12,
         arbitrary: fc
           .tuple(
-            fc.array(pick, { minLength: 1, maxLength: 2 }),
+            fc.array(picked, { minLength: 1, maxLength: 2 }),
             fc.array(fc.oneof({ weight: 5, arbitrary: declared }, { weight: 1, arbitrary: tie('nested') }), {
               minLength: 1,
               maxLength: 4,
@@ -208,18 +233,8 @@ export const ruleOf = (declared: fc.Arbitrary<Declared>): fc.Arbitrary<Rule> =>
       {
         weight: 1,
         arbitrary: fc
-          .tuple(
-            fc.constantFrom(
-              ...containerQueries.map((query) => `@container ${query}`),
-              '@layer base',
-              '@layer late',
-              '@layer',
-              '@supports (display: grid)',
-              '@supports (display: gird)',
-            ),
-            fc.array(tie('rule'), { minLength: 1, maxLength: 2 }),
-          )
-          .map(([front, inner]): Rule => ({ kind: 'group', front, body: inner })),
+          .tuple(fc.constantFrom(...fronts), fc.array(tie('rule'), { minLength: 1, maxLength: 2 }))
+          .map(([front, inner]): Rule => ({ kind: 'group', ...front, body: inner })),
       },
     ),
     nested: fc.oneof(
@@ -251,6 +266,7 @@ export const ruleOf = (declared: fc.Arbitrary<Declared>): fc.Arbitrary<Rule> =>
 class Printer {
   text = '';
   readonly declarations: Placed[] = [];
+  #root = '';
 
   print(body: readonly (Declared | Rule)[], parents: readonly Pick[], indent: string): void {
     for (const one of body) {
@@ -258,11 +274,19 @@ class Printer {
       else if (one.kind === 'declaration') this.#declaration(one, parents, indent);
       else if (one.kind === 'group') {
         this.text += `${indent}${one.front} {\n`;
+        const outer = this.#root;
+        if (one.root) this.#root = outer ? scoped({ text: one.root }, outer).text : one.root;
         this.print(one.body, parents, `${indent}  `);
+        this.#root = outer;
         this.text += `${indent}}\n`;
       } else {
         this.text += `${indent}${one.picks.map(({ text, pseudo = '' }) => text + pseudo).join(', ')} {\n`;
-        this.print(one.body, parents.length ? nested(one.picks, parents) : one.picks, `${indent}  `);
+        const picks = parents.length ? nested(one.picks, parents) : one.picks;
+        this.print(
+          one.body,
+          this.#root ? picks.map((each) => scoped(each, this.#root)) : picks,
+          `${indent}  `,
+        );
         this.text += `${indent}}\n`;
       }
     }
@@ -277,6 +301,16 @@ class Printer {
     for (const { text, pseudo = '', states: held = [] } of parents)
       this.declarations.push({ start, end, property, value, selector: text, pseudo, states: held });
   }
+}
+
+/** Scoping undone (CSS Cascade 6 §2.5): what is matched is the scope's root, or in it. */
+function scoped({ text, pseudo, states: held = [] }: Pick, root: string): Pick {
+  const plain = (one: string) => one.replaceAll(':scope', `:is(${root})`);
+  return {
+    text: `:is(${plain(text)}):is(${root}, :is(${root}) *)`,
+    pseudo,
+    states: held.map(({ carrier, state }) => ({ carrier: plain(carrier), state })),
+  };
 }
 
 /** Nesting undone (CSS Nesting 1 §2): `&` is the list of the parents, without pseudo-elements. */

@@ -20,7 +20,7 @@ export interface OrdinaryCase {
   readonly states: readonly (readonly HeldState[])[];
 }
 
-const { element } = fc.letrec<{ element: string }>((tie) => ({
+export const { element } = fc.letrec<{ element: string }>((tie) => ({
   element: fc.oneof(
     { depthSize: 'small', maxDepth: 4 },
     {
@@ -111,23 +111,30 @@ const fixed =
 const container = '.row, .box { container: side / inline-size }';
 
 /** A page with two sheets, and a draft, of such declarations. */
-const caseOf = (rule: fc.Arbitrary<Rule>): fc.Arbitrary<OrdinaryCase> =>
+export const caseOf = (
+  rule: fc.Arbitrary<Rule>,
+  more: { readonly element?: fc.Arbitrary<string>; readonly head?: fc.Arbitrary<string> } = {},
+): fc.Arbitrary<OrdinaryCase> =>
   fc
     .record({
-      body: fc.array(element, { minLength: 3, maxLength: 6 }),
+      body: fc.array(more.element ?? element, { minLength: 3, maxLength: 6 }),
+      head: more.head ?? fc.constant(''),
       sheets: fc.array(platformSheetOf(rule), { minLength: 1, maxLength: 2 }),
       holdsContainers: fc.boolean(),
       draft: fc.array(rule, { minLength: 1, maxLength: 5 }),
       first: seldom('', fc.constantFrom(...imports)),
     })
-    .map(({ body: parts, sheets, holdsContainers, draft, first }) => {
+    .map(({ body: parts, head, sheets, holdsContainers, draft, first }) => {
       const printed = print(draft, first && `${first}\n`);
       const all = [printed, ...sheets].flatMap(({ declarations }) => declarations);
       const states = new Map(all.map((one) => [JSON.stringify(one.states), one.states]));
       states.delete('[]');
       return {
         html: `<html lang="en"><head><title>x</title></head><body><div class="card" id="main"><h2 class="card-title">Drill</h2><p class="note">some <b class="item">words</b></p></div>${parts.join('')}</body></html>`,
-        sheets: [holdsContainers ? `${fixed} ${container}` : fixed, ...sheets.map(({ text }) => text)],
+        sheets: [
+          `${head}${fixed}${holdsContainers ? ` ${container}` : ''}`,
+          ...sheets.map(({ text }) => text),
+        ],
         draft: printed.text,
         declarations: printed.declarations,
         states: [...states.values()],

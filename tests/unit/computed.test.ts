@@ -33,7 +33,7 @@ const alike: readonly (readonly [longhand: string, a: string, b: string])[] = [
   ['font-family', '"Open Sans", serif', 'Open Sans,serif'], ['border-top-left-radius', '4px 4px', '4px'], ['letter-spacing', '0', 'normal'], ['word-spacing', 'normal', '0'],
   ['background-image', 'url(a.png)', 'url( "a.png" )'], ['background-size', '10px auto', '10px'], ['border-top-width', 'thin', '1px'], ['text-decoration-line', 'underline overline', 'overline underline'],
   ['content', "'a'", '"a"'],
-  ['font-stretch', 'condensed', '75%'], ['font-style', 'oblique 14deg', 'italic'], ['font-style', 'oblique 0deg', 'normal'], ['font-feature-settings', '"liga" on', '"liga"'], ['font-feature-settings', '"kern" off', '"kern" 0'],
+  ['font-stretch', 'condensed', '75%'], ['font-style', 'oblique 0deg', 'normal'], ['font-feature-settings', '"liga" on', '"liga"'], ['font-feature-settings', '"kern" off', '"kern" 0'],
   ['font-size-adjust', 'ex-height 0.5', '0.5'], ['font-variant-numeric', 'tabular-nums lining-nums', 'lining-nums tabular-nums'], ['font-family', 'SERIF', 'serif'], ['line-height', '1lh', '30px'], ['width', 'calc(1lh + 1px)', '31px'],
   ['display', 'block flow', 'block'], ['display', 'inline flow-root', 'inline-block'], ['display', 'inline flex', 'inline-flex'], ['display', '-webkit-flex', 'flex'], ['contain', 'paint layout', 'layout paint'], ['contain', 'content', 'style layout paint'],
   ['grid-auto-flow', 'dense', 'row dense'], ['grid-row-start', '2 span', 'span 2'], ['counter-reset', 'item 0', 'item'], ['counter-increment', 'item 1', 'item'], ['stroke-width', '2', '2px'], ['stroke-dasharray', '1, 2', '1px 2px'], ['paint-order', 'stroke', 'stroke fill markers'],
@@ -53,6 +53,7 @@ const different: readonly (readonly [longhand: string, a: string, b: string])[] 
   ['paint-order', 'normal', 'fill'],
   ['color', 'color(srgb 1 0 0)', 'red'],
   ['font-style', 'oblique 10deg', 'italic'],
+  ['font-style', 'oblique', 'italic'],
   ['grid-template-areas', '"A"', '"a"'],
   ['mask-composite', 'add', 'subtract'],
 ];
