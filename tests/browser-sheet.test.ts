@@ -86,6 +86,35 @@ test('the browser’s own sheet is the engine’s', async () => {
   expect(differences).toEqual([]);
 });
 
+test('and so are the boxes that browsers make by themselves', async () => {
+  const boxes = '<ul><li id=a>x</li></ul><input id=b placeholder=x><textarea id=b2 placeholder=x></textarea><input id=c type=file><dialog id=d>x</dialog><details id=e open><summary>y</summary>x</details><p id=f>x</p><q id=g>x</q>'; // prettier-ignore
+  const of = { a: '::marker', b: '::placeholder', b2: '::placeholder', c: '::file-selector-button', d: '::backdrop', e: '::details-content', f: '::first-letter', g: '::before' }; // prettier-ignore
+  const html = `<!DOCTYPE html><html><body>${boxes}</body></html>`;
+  const page = parsePage({ name: 'x', html });
+  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tab.setContent(html);
+  const names = longhands.split(' ');
+  const engine = await tab.evaluate(
+    ({ of, names }) =>
+      of.map(([id, pseudo]) => {
+        const element = document.getElementById(id)!;
+        if (element instanceof HTMLDialogElement) element.showModal();
+        return names.map((name) => getComputedStyle(element, pseudo).getPropertyValue(name));
+      }),
+    { of: Object.entries(of), names },
+  );
+  await tab.close();
+  const differences = Object.entries(of).flatMap(([id, pseudo], i) =>
+    names.flatMap((name, n) => {
+      const [element] = page.select(`#${id}`);
+      const theirs = computedText(name, engine[i][n], around);
+      const ours = computedOf(page, { element, pseudo }, name);
+      return ours === theirs ? [] : [`${pseudo} ${name}: ${ours}, the engine ${theirs}`];
+    }),
+  );
+  expect(differences).toEqual([]);
+});
+
 const kinds = 'text search email number date time month week datetime-local button submit reset checkbox radio range color file image hidden password url tel'; // prettier-ignore
 const controls = [
   ...kinds.split(' ').map((kind) => `<input type=${kind}>`),

@@ -122,3 +122,49 @@ test('what does work is not called useless', () => {
   );
   expect(wrong).toEqual([]);
 });
+
+/** Where each pseudo-element is there to be seen. */
+const boxesOf: Readonly<Record<string, readonly [tag: string, html: string]>> = {
+  '::first-letter': ['p', '<p class="x">words</p>'],
+  '::first-line': ['p', '<p class="x">words</p>'],
+  '::marker': ['li', '<ul><li class="x">words</ul>'],
+  '::selection': ['p', '<p class="x">words</p>'],
+  '::placeholder': ['input', '<input class="x" placeholder="words">'],
+  '::file-selector-button': ['input', '<input class="x" type="file">'],
+};
+/** One value or another that changes each longhand. */
+const trials = '1px 2px 3px 5 0.5 red blue none auto 10% hidden center "x" solid 1s left inline-block grid absolute italic bold under underline dotted url(a.png) scale(1.1) blur(2px) spin both nowrap break-all vertical-rl rtl pre ellipsis uppercase 2 contain smooth fixed avoid column wrap thin collapse crosshair multiply middle exact ease-in linear 1 border-box text balance reverse paused'.split(' '); // prettier-ignore
+
+test.each(Object.keys(boxesOf))('%s takes what the engine lets it take', async (pseudo) => {
+  const [tag, html] = boxesOf[pseudo];
+  await tab.setContent(`<!DOCTYPE html><style></style>${html}`);
+  const refused = await tab.evaluate(
+    ({ pseudo, tag, trials }) => {
+      const sheet = document.querySelector('style')!;
+      const element = document.querySelector('.x')!;
+      const works = (selector: string, of: string | null, name: string, value: string) => {
+        const read = () => getComputedStyle(element, of).getPropertyValue(name);
+        sheet.textContent = '';
+        const before = read();
+        sheet.textContent = `${selector} { ${name}: ${value} !important }`;
+        return read() !== before;
+      };
+      return [...getComputedStyle(element)].flatMap((name) => {
+        const good = trials.filter((value) => CSS.supports(name, value));
+        const value = good.find((one) => works('.x', null, name, one));
+        return value === undefined || good.some((one) => works(tag + pseudo, pseudo, name, one))
+          ? []
+          : [[name, value] as const];
+      });
+    },
+    { pseudo, tag, trials },
+  );
+  const body = page(html);
+  const claimed = refused.filter(([name, value]) => {
+    if (/^-webkit-|block|inline|^font-language-override$|timeline|view-transition/.test(name)) return false;
+    const [verdict] = prove(body, `${tag}${pseudo} { ${name}: ${value} !important }`).verdicts;
+    return verdict.outcome === 'wins';
+  });
+  expect(claimed).toEqual([]);
+  expect(refused).not.toEqual([]);
+});

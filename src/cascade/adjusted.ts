@@ -77,7 +77,15 @@ function displayOf(values: Values, target: Target, text: string): string {
   const own = isControl(values, target) ? ofControl(text) : text;
   if (!Object.hasOwn(blockified, own)) return own;
   const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
-  return isOut || isItem(values, target) || parentOf(target) === null ? blockified[own] : own;
+  if (isOut || isItem(values, target) || parentOf(target) === null) return blockified[own];
+  return own === 'inline' && turnsLines(values, target) ? 'inline-block' : own;
+}
+
+/** Whether its lines run another way than those around it (CSS Writing Modes 4 §3.2). */
+function turnsLines(values: Values, target: Target): boolean {
+  const mode = values.valueOf(target, 'writing-mode');
+  const parent = boxAbove(values, target);
+  return parent !== null && values.valueOf(parent, 'writing-mode') !== mode;
 }
 
 /** What the browser draws as a control, which `appearance: none` ends. */
@@ -93,9 +101,14 @@ function ofControl(text: string): string {
   return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;
 }
 
-function isItem(values: Values, target: Target): boolean {
+function boxAbove(values: Values, target: Target) {
   let parent = parentOf(target);
   while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.drawnIn;
+  return parent;
+}
+
+function isItem(values: Values, target: Target): boolean {
+  const parent = boxAbove(values, target);
   return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
 }
 
@@ -103,7 +116,8 @@ function isItem(values: Values, target: Target): boolean {
 function overflowOf(values: Values, target: Target, longhand: string, text: string): string {
   if (text !== 'visible' && text !== 'clip') return text;
   // What is typed into always scrolls (HTML Standard §15.5.4).
-  if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea') return 'auto';
+  if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea')
+    return values.valueOf(target, 'display') === 'none' ? text : 'auto';
   const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
   const candidates = values.candidates(target, other);
   const beside = specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other);

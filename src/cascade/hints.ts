@@ -1,61 +1,77 @@
 import { presentationalHints, type PresentationalHint } from '../facts/index.js';
-import type { PageElement } from '../page/index.js';
-import { longhandsOf } from '../value/index.js';
+import type { Tree } from '../selector/index.js';
+import { longhandsOf, splitShorthand } from '../value/index.js';
 
 /** What an attribute in the markup declares, beside the rules of any sheet. */
 export interface Hint {
   readonly attribute: string;
   readonly longhand: string;
   readonly value: string;
+  /** Where the attribute stands: the element's row, or its table's. */
+  readonly row: number;
 }
 
-/** The presentational hints of an element (HTML Standard §15.3); [] for most. */
-export function hintsOf(element: PageElement): Hint[] {
-  if (!hasHintingAttribute(element.attributes)) return [];
+const rowsOf = new Map<string, PresentationalHint[]>();
+for (const row of presentationalHints) rowsOf.set(row.attribute, [...(rowsOf.get(row.attribute) ?? []), row]);
+
+/** Those that a table has for its cells. */
+const tableAttributes = [
+  ...new Set(presentationalHints.flatMap(({ ofTable, attribute }) => (ofTable ? [attribute] : []))),
+];
+
+/** The presentational hints of an element (HTML Standard §15.3, SVG 2 §6.6); [] for most. */
+export function hintsOf(tree: Tree, row: number): Hint[] {
   const hints: Hint[] = [];
-  for (const row of presentationalHints) {
-    const written = element.attributes.get(row.attribute);
-    if (written === undefined || !row.tags.test(element.tag)) continue;
-    const value = hintValue(row.value, written.trim());
-    if (value === undefined) continue;
-    for (const property of row.properties) {
-      for (const longhand of longhandsOf(property)) hints.push({ attribute: row.attribute, longhand, value });
+  const collect = (from: number, name: string, isOfTable: boolean) => {
+    const attributes = tree.attributes[from];
+    for (const hint of rowsOf.get(name) ?? []) {
+      if ((hint.ofTable ?? false) !== isOfTable || Boolean(hint.ofSvg) === (tree.isHtml[row] === 1)) continue;
+      if (!hint.tags.test(tree.tagOf(row))) continue;
+      const value = hint.value(attributes.get(name)!.trim(), (other) => attributes.get(other));
+      if (value === undefined) continue;
+      for (const property of hint.properties)
+        hints.push(...declared(property, value).map((one) => ({ ...one, attribute: name, row: from })));
     }
-  }
+  };
+  for (const name of tree.attributes[row].keys()) collect(row, name, false);
+  const table = tableOf(tree, row);
+  if (table !== undefined)
+    for (const name of tableAttributes) if (tree.attributes[table].has(name)) collect(table, name, true);
   return hints;
 }
 
-const hintingAttributes = new Set(presentationalHints.map(({ attribute }) => attribute));
+function declared(property: string, value: string): { longhand: string; value: string }[] {
+  const longhands = longhandsOf(property);
+  if (longhands.length === 1) return [{ longhand: longhands[0], value }];
+  const parts = splitShorthand(property, value);
+  return longhands.map((longhand) => ({ longhand, value: parts?.get(longhand) ?? value }));
+}
 
 /** Whether any attribute may be a hint; a quick look that most elements end with. */
-export function hasHintingAttribute(attributes: ReadonlyMap<string, string>): boolean {
-  for (const name of attributes.keys()) if (hintingAttributes.has(name)) return true;
-  return false;
+export function mayBeHinted(tree: Tree, row: number): boolean {
+  for (const name of tree.attributes[row].keys()) if (rowsOf.has(name)) return true;
+  return tableOf(tree, row) !== undefined;
 }
 
-function hintValue(kind: PresentationalHint['value'], written: string): string | undefined {
-  if (typeof kind === 'object') return kind[written] ?? kind[written.toLowerCase()];
-  switch (kind) {
-    case 'as-is':
-      return written || undefined;
-    case 'image':
-      return written ? `url("${written.replaceAll('"', '%22')}")` : undefined;
-    case 'colour':
-      return colour(written);
-    case 'pixels':
-      return /^\d+/.test(written) ? `${parseInt(written, 10)}px` : undefined;
-    case 'dimension': {
-      // HTML Standard §2.3.4.4 "rules for parsing dimension values".
-      const found = /^(\d+(?:\.\d+)?)(%?)/.exec(written);
-      return found ? found[1] + (found[2] || 'px') : undefined;
+/** The table that a cell stands in, where its attributes style the cells. */
+function tableOf(tree: Tree, row: number): number | undefined {
+  return hintedCells(tree).get(row);
+}
+
+const cells = new WeakMap<Tree, ReadonlyMap<number, number>>();
+
+function hintedCells(tree: Tree): ReadonlyMap<number, number> {
+  let found = cells.get(tree);
+  if (!found) {
+    const made = new Map<number, number>();
+    for (let table = 0; table < tree.size; table++) {
+      if (tree.tagOf(table) !== 'table') continue;
+      if (!tableAttributes.some((name) => tree.attributes[table].has(name))) continue;
+      // A table in a cell comes later, and has its cells for itself.
+      for (let row = table + 1; row < tree.end[table]; row++)
+        if (/^(td|th)$/.test(tree.tagOf(row))) made.set(row, table);
     }
+    cells.set(tree, (found = made));
   }
-}
-
-/** HTML Standard §2.3.6 "legacy colour values", for the forms that people write. */
-function colour(written: string): string | undefined {
-  if (written === '' || written.toLowerCase() === 'transparent') return undefined;
-  if (/^#?[0-9a-f]{3}([0-9a-f]{3})?$/i.test(written))
-    return written.startsWith('#') ? written : `#${written}`;
-  return written.toLowerCase();
+  return found;
 }

@@ -2,22 +2,26 @@ import type { Page, PageElement } from '../page/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf } from '../value/index.js';
 import { claimsOf, type Claims } from './contested.js';
-import { hasHintingAttribute, hintsOf } from './hints.js';
+import { hintsOf, mayBeHinted } from './hints.js';
 import { Level, type Candidate } from './rank.js';
 
 /** Whether anything on the element itself may style it; a quick look that most elements end with. */
 export function mayHaveOwn({ tree }: Page, row: number): boolean {
   const attributes = tree.attributes[row];
-  return attributes.size > 0 && (attributes.has('style') || hasHintingAttribute(attributes));
+  return (attributes.size > 0 && attributes.has('style')) || mayBeHinted(tree, row);
 }
 
 /** What stands on the element itself: its style attribute and presentational hints. `outer` is the rank of what is not layered. */
-export function ownClaims({ tree, grammar }: Page, element: PageElement, outer: number): Claims {
+export function ownClaims({ tree, grammar, elements }: Page, element: PageElement, outer: number): Claims {
   const style = tree.attributes[element.index].get('style');
-  const place = { line: element.place?.line ?? 0, column: element.place?.column ?? 0 };
+  const placeOf = ({ place }: PageElement) => ({ line: place?.line ?? 0, column: place?.column ?? 0 });
   const plain = { layerName: '', dependsOn: '', context: 0, strength: 0, proximity: -Infinity, order: 0 };
-  const written = hintsOf(element).map(({ attribute, longhand, value }, at) => {
+  const hints = hintsOf(tree, element.index).filter(
+    ({ longhand, value }) => tree.isHtml[element.index] === 1 || !grammar.check(longhand, value),
+  );
+  const written = hints.map(({ attribute, longhand, value, row }, at) => {
     const origin = 'presentational-hint' as const;
+    const place = placeOf(elements[row]);
     const declaration = { origin, ...place, property: attribute, value, important: false };
     const candidate: Candidate = {
       ...plain,
@@ -29,6 +33,7 @@ export function ownClaims({ tree, grammar }: Page, element: PageElement, outer: 
     };
     return { longhands: [longhand] as readonly string[], candidate };
   });
+  const place = placeOf(element);
   parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
     if (grammar.check(property, value)) return;
     const level = important ? Level.AuthorImportant : Level.Author;

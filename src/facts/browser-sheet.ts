@@ -3,7 +3,9 @@
 // (tests/browser-sheet.test.ts compares them).
 export const browserSheet = `
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title, noscript { display: none }
-[hidden]:not(embed, [hidden=until-found i]) { display: none }
+[hidden]:not(embed, marquee, svg, svg :not(foreignObject *), [hidden=until-found i]) { display: none }
+[hidden=until-found i]:not(embed, svg, svg :not(foreignObject *)) { content-visibility: hidden }
+[inert]:not(svg, svg :not(foreignObject *)) { interactivity: inert }
 embed[hidden] { display: inline; height: 0; width: 0 }
 input[type=hidden i] { display: none !important }
 video { object-fit: contain }
@@ -19,6 +21,8 @@ listing, plaintext, pre, xmp { font-family: monospace; white-space: pre; margin-
 p, dl, dir, menu, ol, ul { margin-block: 1em }
 dialog:not([open]) { display: none }
 dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-content; margin: auto; border-style: solid; padding: 1em; background-color: canvas; color: canvastext }
+[popover]:not(:popover-open, dialog[open]) { display: none }
+[popover] { position: fixed; inset: 0; width: fit-content; height: fit-content; margin: auto; border: solid; padding: 0.25em; overflow: auto; background-color: canvas; color: canvastext }
 slot, rt-container { display: contents }
 ruby { display: ruby }
 rt { display: ruby-text; font-size: 50% }
@@ -44,7 +48,7 @@ q::after { content: close-quote }
 br { display-outside: newline }
 nobr { white-space: nowrap }
 address, article, aside, blockquote, center, dd, dir, div, dl, dt, figcaption, figure, footer, form, h1, h2, h3, h4, h5, h6, header, hgroup, hr, legend, li, listing, main, menu, nav, ol, p, plaintext, pre, search, section, summary, ul, xmp, table, caption, colgroup, col, thead, tbody, tfoot, tr, td, th { unicode-bidi: isolate }
-bdi, output { unicode-bidi: isolate }
+bdi, output, [dir=auto i] { unicode-bidi: isolate }
 [dir=rtl i] { direction: rtl; unicode-bidi: isolate }
 [dir=ltr i] { direction: ltr; unicode-bidi: isolate }
 bdo, bdo[dir] { unicode-bidi: isolate-override }
@@ -71,7 +75,8 @@ thead { display: table-header-group; vertical-align: middle; border-color: inher
 tbody { display: table-row-group; vertical-align: middle; border-color: inherit }
 tfoot { display: table-footer-group; vertical-align: middle; border-color: inherit }
 tr { display: table-row; vertical-align: inherit; border-color: inherit }
-td, th { display: table-cell; vertical-align: inherit; padding: 1px }
+td, th { display: table-cell; vertical-align: inherit }
+:is(td, th), :is(td, th)[popover] { padding: 1px }
 th { font-weight: bold; text-align: -internal-center }
 table > form, tbody > form, tr > form { display: none !important }
 input, select, button, textarea { letter-spacing: initial; word-spacing: initial; line-height: initial; text-transform: initial; text-indent: initial; text-shadow: initial; appearance: auto; display: inline-block; text-align: initial; cursor: default }
@@ -88,7 +93,7 @@ label { cursor: default }
 input { padding: 1px 2px }
 input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important }
 input[type=file i] { align-items: baseline }
-textarea { padding: 2px; border: 1px solid light-dark(#767676, #858585); overflow: auto }
+textarea { padding: 2px; border: 1px solid light-dark(#767676, #858585) }
 iframe, object, embed { overflow: clip !important; overflow-clip-margin: content-box }
 canvas, img, video { overflow: clip; overflow-clip-margin: content-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
@@ -116,8 +121,21 @@ input:is([type=checkbox i], [type=radio i]):disabled { background-color: initial
 input[type=range i]:disabled { color: #c5c5c5 }
 input[type=color i]:disabled { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
 select:disabled { color: light-dark(graytext, #aaaaaa); border-color: #7676764d; opacity: 0.7 }
-table[border]:not([border="0"]) { border: 1px outset }
-table[border]:not([border="0"]) > :is(thead, tbody, tfoot) > tr > :is(td, th) { border: 1px inset }
+table[border]:not([border="0"]) { border-style: outset }
+table[border][bordercolor]:not([border="0"], [bordercolor=""]) { border-style: solid }
+table:is([rules=all i], [rules=none i], [rules=rows i], [rules=cols i], [rules=groups i]):not([border]:not([border="0"]), [bordercolor]:not([bordercolor=""])) { border-style: hidden }
+table:is([frame=void i], [frame=above i], [frame=below i], [frame=hsides i], [frame=lhs i], [frame=rhs i], [frame=vsides i], [frame=box i], [frame=border i]) { border-style: hidden; border-width: thin }
+table:is([frame=above i], [frame=hsides i], [frame=box i], [frame=border i]) { border-top-style: solid }
+table:is([frame=below i], [frame=hsides i], [frame=box i], [frame=border i]) { border-bottom-style: solid }
+table:is([frame=lhs i], [frame=vsides i], [frame=box i], [frame=border i]) { border-left-style: solid }
+table:is([frame=rhs i], [frame=vsides i], [frame=box i], [frame=border i]) { border-right-style: solid }
+table[border]:not([border="0"], [rules=all i], [rules=none i], [rules=rows i], [rules=cols i], [rules=groups i]) > :is(thead, tbody, tfoot) > tr > :is(td, th) { border: 1px inset; border-color: inherit }
+table[border][bordercolor]:not([bordercolor=""]):not([border="0"], [rules=all i], [rules=none i], [rules=rows i], [rules=cols i], [rules=groups i]) > :is(thead, tbody, tfoot) > tr > :is(td, th) { border-style: solid }
+table[rules=all i] > :is(thead, tbody, tfoot) > tr > :is(td, th) { border: 1px solid; border-color: inherit }
+table[rules=rows i] > :is(thead, tbody, tfoot) > tr > :is(td, th) { border-block: thin solid; border-color: inherit }
+table[rules=cols i] > :is(thead, tbody, tfoot) > tr > :is(td, th) { border-inline: thin solid; border-color: inherit }
+table[rules=groups i] > :is(thead, tbody, tfoot) { border-block: thin solid }
+table[rules=groups i] > colgroup { border-inline: thin solid }
 fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.35em 0.625em; padding-inline: 0.75em; min-inline-size: min-content }
 legend { padding-inline: 2px }
 details > summary:first-of-type { counter-increment: list-item 0; display: list-item; list-style: disclosure-closed inside }
@@ -125,9 +143,17 @@ details[open] > summary:first-of-type { list-style-type: disclosure-open }
 meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }
-::marker { white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
-::placeholder { color: darkgray; white-space: pre; overflow: hidden }
+::marker { display: inline-block; white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
+::placeholder { display: block; color: #757575; unicode-bidi: isolate; pointer-events: none }
+input::placeholder { white-space: pre; overflow: hidden }
+::file-selector-button { display: inline-block; color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; margin-inline-end: 4px; box-sizing: border-box; text-align: center; white-space-collapse: collapse; user-select: none; overflow: clip }
+input:disabled::file-selector-button { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
+::backdrop { display: block; position: fixed; inset: 0; user-select: text }
+dialog::backdrop { background-color: rgb(0 0 0 / 0.1) }
+::details-content { display: block; content-visibility: hidden }
+details[open]::details-content { content-visibility: visible }
 svg :not(foreignObject *) { transform-origin: 0 0 }
+svg text, foreignObject { display: block }
 svg:not(:root) { overflow-clip-margin: content-box }
 svg:not(:root), foreignObject { overflow: hidden }
 `;

@@ -79,7 +79,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties:
-      /^(?!font|color$|content$|white-space|text-(combine|wrap-style|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|-)/,
+      /^(?!font|color$|content$|white-space|text-(combine|wrap-style|emphasis|transform|shadow)|letter-spacing|word-spacing|line-height|hyphens|unicode-bidi|direction|animation|transition|cursor|--|-webkit-font)/,
     when: is(/^::marker$/),
     why: 'a marker takes only fonts, colour, content and the like',
     remedy: '',

@@ -1,6 +1,6 @@
 import type { StyleSet } from '../page/index.js';
 
-const boxKinds = ['display', 'position', 'float'];
+const boxKinds = ['display', 'position', 'float', 'writing-mode'];
 /** Longhands of which keywords alone are the values. */
 const wordsOnly =
   /^(display|position|float|clear|visibility|direction|writing-mode|cursor|box-sizing|overflow-[xy]|white-space-collapse|text-(align|transform|wrap-mode|decoration-(line|style))|font-(style|weight|family)|list-style-(type|position)|border-.*-style|(flex|grid-auto)-(direction|flow|wrap)|(align|justify)-.*|pointer-events|object-fit)$/;

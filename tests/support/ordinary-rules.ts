@@ -281,12 +281,9 @@ class Printer {
         this.text += `${indent}}\n`;
       } else {
         this.text += `${indent}${one.picks.map(({ text, pseudo = '' }) => text + pseudo).join(', ')} {\n`;
-        const picks = parents.length ? nested(one.picks, parents) : one.picks;
-        this.print(
-          one.body,
-          this.#root ? picks.map((each) => scoped(each, this.#root)) : picks,
-          `${indent}  `,
-        );
+        const { picks } = one;
+        const own = this.#root && !parents.length ? picks.map((each) => scoped(each, this.#root)) : picks;
+        this.print(one.body, parents.length ? nested(own, parents) : own, `${indent}  `);
         this.text += `${indent}}\n`;
       }
     }
@@ -303,13 +300,14 @@ class Printer {
   }
 }
 
-/** Scoping undone (CSS Cascade 6 §2.5): what is matched is the scope's root, or in it. */
+/** Scoping undone (CSS Cascade 6 §2.5): what does not name the scope's root stands in it. */
 function scoped({ text, pseudo, states: held = [] }: Pick, root: string): Pick {
-  const plain = (one: string) => one.replaceAll(':scope', `:is(${root})`);
+  const inScope = (one: string) =>
+    one.includes(':scope') ? one.replaceAll(':scope', `:is(${root})`) : `:is(${root}) ${one}`;
   return {
-    text: `:is(${plain(text)}):is(${root}, :is(${root}) *)`,
+    text: inScope(text),
     pseudo,
-    states: held.map(({ carrier, state }) => ({ carrier: plain(carrier), state })),
+    states: held.map(({ carrier, state }) => ({ carrier: inScope(carrier), state })),
   };
 }
 

@@ -97,6 +97,18 @@ test('what a box cannot show is not without effect where something inside takes 
   expect(outcomes('.a::before { all: inherit; content: "x" }', body, draft)).toEqual(['wins', 'wins']);
 });
 
+test('a state is held only on what can ever be in it', () => {
+  const body = '<div class="b">x</div><button class="c">y</button><input class="d" type="checkbox">';
+  const draft =
+    '.b:disabled { top: 0 } .c:disabled { color: red } .d:checked { opacity: 0.5 } .c:checked { top: 1px }';
+  expect(outcomes('', body, draft)).toEqual(['matches-nothing', 'wins', 'wins', 'matches-nothing']);
+});
+
+test('a picture cannot be a part of a table', () => {
+  const draft = 'img { display: table-row; padding: 3px }';
+  expect(outcomes('', '<img alt="">', draft)).toEqual(['wins', 'wins']);
+});
+
 describe('layers are placed by where the panel loads the draft', () => {
   const css = '@layer site { .c { color: red } }';
   const draft = '@layer mine { .c { color: blue } }';
