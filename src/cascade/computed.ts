@@ -6,6 +6,7 @@ import {
   initialValue,
   isInherited,
   longhandsOf,
+  registeredText,
   takesColours,
 } from '../value/index.js';
 import { longhandValue } from './longhand-value.js';
@@ -13,6 +14,7 @@ import { initialSizing, monospaceShare, monospaceSizes, sizingOf, type Sizing } 
 import { Level, type Candidate } from './rank.js';
 import { Remembered } from './remembered.js';
 import { ownColour, parentOf, surroundings, type Values } from './surroundings.js';
+import { registeredProperty } from './registered.js';
 import { adjusted } from './adjusted.js';
 import { sharedSizes } from './shared-sizes.js';
 import { standingCandidates } from './standing.js';
@@ -220,7 +222,11 @@ class Computing implements Values {
     // What shorthand and grammar cannot split is compared as it is written.
     if (text === '' && candidates.length && !longhand.startsWith('--'))
       return `?${candidates[0].declaration.property}:${candidates[0].declaration.value}`;
-    return computedText(longhand, text, surroundings(this, target, longhand));
+    const around = surroundings(this, target, longhand);
+    const registered = longhand.startsWith('--') ? registeredProperty(this.page, longhand) : undefined;
+    return registered
+      ? registeredText(registered.syntax, text, around)
+      : computedText(longhand, text, around);
   }
 
   /** The size in its family: of a lone monospace it is another. */

@@ -25,8 +25,7 @@ export function hintsOf(tree: Tree, row: number): Hint[] {
   const collect = (from: number, name: string, isOfTable: boolean) => {
     const attributes = tree.attributes[from];
     for (const hint of rowsOf.get(name) ?? []) {
-      if ((hint.ofTable ?? false) !== isOfTable || Boolean(hint.ofSvg) === (tree.isHtml[row] === 1)) continue;
-      if (!hint.tags.test(tree.tagOf(row))) continue;
+      if ((hint.ofTable ?? false) !== isOfTable || !fits(hint, tree, row)) continue;
       const value = hint.value(attributes.get(name)!.trim(), (other) => attributes.get(other));
       if (value === undefined) continue;
       for (const property of hint.properties)
@@ -47,9 +46,13 @@ function declared(property: string, value: string): { longhand: string; value: s
   return longhands.map((longhand) => ({ longhand, value: parts?.get(longhand) ?? value }));
 }
 
+const fits = ({ tags, ofSvg }: PresentationalHint, tree: Tree, row: number): boolean =>
+  Boolean(ofSvg) !== (tree.isHtml[row] === 1) && tags.test(tree.tagOf(row));
+
 /** Whether any attribute may be a hint; a quick look that most elements end with. */
 export function mayBeHinted(tree: Tree, row: number): boolean {
-  for (const name of tree.attributes[row].keys()) if (rowsOf.has(name)) return true;
+  for (const name of tree.attributes[row].keys())
+    if (rowsOf.get(name)?.some((hint) => fits(hint, tree, row))) return true;
   return tableOf(tree, row) !== undefined;
 }
 

@@ -1,3 +1,4 @@
+import { fitsSyntax } from '../value/index.js';
 import type { Page, RegisteredProperty } from '../page/index.js';
 
 /** The `@property` that counts for a variable (CSS Properties and Values 1 §2); undefined for most. */
@@ -5,4 +6,14 @@ export function registeredProperty(page: Page, name: string): RegisteredProperty
   const { registered } = page.overlay?.styles ?? page.styles;
   if (registered.length === 0) return undefined;
   return registered.findLast((one) => one.name === name && page.isActive(one.condition));
+}
+
+/** Whether a variable may have a value: what is registered takes only what fits its syntax (CSS Properties and Values 1 §2.4). */
+export function isOfSyntax(page: Page, name: string, value: string): boolean {
+  const registered = registeredProperty(page, name);
+  return (
+    registered === undefined ||
+    /^\s*(initial|inherit|unset|revert|revert-layer)\s*$/i.test(value) ||
+    fitsSyntax(registered.syntax, value.trim())
+  );
 }

@@ -4,7 +4,7 @@ import { fillAttributes } from './attributes.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { Level, type Candidate } from './rank.js';
-import { registeredProperty } from './registered.js';
+import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 import { fillVariables } from './variables.js';
@@ -44,7 +44,9 @@ export function specifiedFrom(
   // Invalid at computed-value time (CSS Variables 1 §3.1).
   if (filled === undefined || (isFilled && page.grammar.check(declaration.property, filled.trim())))
     return inheritedOrInitial(page, target, longhand);
-  const value = longhand.startsWith('--')
+  const isCustom = longhand.startsWith('--');
+  if (isCustom && !isOfSyntax(page, longhand, filled)) return inheritedOrInitial(page, target, longhand);
+  const value = isCustom
     ? filled
     : longhandValue(isFilled ? filledDeclaration(declaration, filled.trim()) : declaration, longhand);
   if (value === undefined) return {};

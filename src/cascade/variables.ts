@@ -1,6 +1,6 @@
 import { kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import type { Page, PageElement } from '../page/index.js';
-import { registeredProperty } from './registered.js';
+import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
@@ -113,7 +113,8 @@ class Variables {
   #needs(one: Declared): Declared[] {
     const { value } = one;
     const found = variablesIn(value).map((name) => this.#declared(one.target, name));
-    if (/^(inherit|unset|revert|revert-layer)$/i.test(value)) found.push(this.#above(one));
+    const mayFallBack = registeredProperty(this.page, one.name) !== undefined;
+    if (mayFallBack || /^(inherit|unset|revert|revert-layer)$/i.test(value)) found.push(this.#above(one));
     return found.filter((each) => each !== undefined);
   }
 
@@ -123,23 +124,35 @@ class Variables {
   }
 
   #value(one: Declared): string | undefined {
-    const { value } = one;
+    const { value, name } = one;
     switch (value.toLowerCase()) {
       case 'initial':
-        return registeredProperty(this.page, one.name)?.initial;
+        return registeredProperty(this.page, name)?.initial;
       case 'inherit':
+        return this.#valueAbove(one);
       case 'unset':
       case 'revert':
-      case 'revert-layer': {
-        const above = this.#above(one);
-        return above ? this.#values.get(above.key) : registeredProperty(this.page, one.name)?.initial;
-      }
-      default:
-        return substituted(value, (name) => {
-          const declared = this.#declared(one.target, name);
-          return declared ? this.#values.get(declared.key) : registeredProperty(this.page, name)?.initial;
-        });
+      case 'revert-layer':
+        return this.#unset(one);
     }
+    const filled = substituted(value, (other) => {
+      const declared = this.#declared(one.target, other);
+      return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
+    });
+    // Invalid at computed-value time (CSS Properties and Values 1 §2.4).
+    const isUnfit = filled === undefined || !isOfSyntax(this.page, name, filled);
+    return isUnfit && registeredProperty(this.page, name) ? this.#unset(one) : filled;
+  }
+
+  #unset(one: Declared): string | undefined {
+    return this.#isInherited(one.name)
+      ? this.#valueAbove(one)
+      : registeredProperty(this.page, one.name)?.initial;
+  }
+
+  #valueAbove(one: Declared): string | undefined {
+    const above = this.#above(one);
+    return above ? this.#values.get(above.key) : registeredProperty(this.page, one.name)?.initial;
   }
 }
 

@@ -1,4 +1,5 @@
 import type { AtRule } from '../sheet/index.js';
+import { canBeInitial } from '../value/index.js';
 import type { RegisteredProperty } from './style-set.js';
 
 /** Reads an `@property` (CSS Properties and Values 1 §2); undefined where a descriptor that it needs is missing. */
@@ -10,12 +11,12 @@ export function parseRegistered(rule: AtRule, condition: number): RegisteredProp
         : [],
     ),
   );
-  const syntax = descriptors.get('syntax');
+  const [, syntax] = /^["'](.*)["']$/s.exec(descriptors.get('syntax')?.trim() ?? '') ?? [];
   const inherits = descriptors.get('inherits')?.toLowerCase();
   const initial = descriptors.get('initial-value');
   if (!rule.prelude.startsWith('--') || syntax === undefined || !/^(true|false)$/.test(inherits ?? ''))
     return undefined;
   // Only the universal syntax does without an initial value.
-  if (initial === undefined && !/^["']\*["']$/.test(syntax)) return undefined;
-  return { name: rule.prelude, inherits: inherits === 'true', initial, condition };
+  if (initial === undefined ? syntax.trim() !== '*' : !canBeInitial(syntax, initial)) return undefined;
+  return { name: rule.prelude, syntax, inherits: inherits === 'true', initial, condition };
 }

@@ -53,6 +53,8 @@ export interface Keyframes {
 /** `@property` (CSS Properties and Values 1 §2). */
 export interface RegisteredProperty {
   readonly name: string;
+  /** Without its quotes; `*` for anything. */
+  readonly syntax: string;
   readonly inherits: boolean;
   /** undefined for none. */
   readonly initial?: string;

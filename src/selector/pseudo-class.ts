@@ -137,6 +137,10 @@ export function canBeIn(name: string, row: number, tree: Tree): boolean {
   switch (name) {
     case 'disabled':
       return listed.test(tag) || tag.includes('-');
+    // What is switched off takes no focus.
+    case 'focus':
+    case 'focus-visible':
+      return tag === 'fieldset' || !listed.test(tag) || !isDisabled(row, tree);
     case 'checked':
       return tag === 'option' || (tag === 'input' && /^(checkbox|radio)$/.test(type));
     case 'indeterminate':

@@ -337,6 +337,7 @@ async function askEngine({
       };
       for (const { carrier, state } of world) {
         for (const element of all(carrier)) {
+          if (/^focus/.test(state) && element.matches(':disabled:not(fieldset)')) continue;
           if (/^(disabled|checked|open|indeterminate)$/.test(state)) set(element, state);
           else mark(element, `held-${state}`);
           if (state === 'focus-visible') mark(element, 'held-focus');
