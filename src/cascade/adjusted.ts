@@ -32,6 +32,7 @@ export function adjusted(values: Values, target: Target, longhand: string, text:
   if (longhand === 'text-align') return alignmentOf(values, target, text);
   if (layered.test(longhand))
     return perLayer(text, other(longhand.startsWith('background') ? 'background-image' : 'mask-image'));
+  if (notInDrawings.test(longhand) && isOfDrawing(values, target)) return initialValue(longhand);
   // It hangs on what stands further out (CSS Box Alignment 3 §6.2).
   if (longhand === 'justify-items' && text === 'legacy') {
     const parent = parentOf(target);
@@ -41,6 +42,12 @@ export function adjusted(values: Values, target: Target, longhand: string, text:
   if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
   return text;
 }
+
+/** What engines take back of a drawing's text. */
+const notInDrawings = /^text-(decoration-skip-ink|emphasis-style|underline-(offset|position))$/;
+
+const isOfDrawing = ({ page }: Values, target: Target): boolean =>
+  !pseudoOf(target) && page.tree.namespaceOf(elementOf(target).index).endsWith('/svg');
 
 const layered =
   /^(background-(position-[xy]|size|repeat|attachment|origin|clip|blend-mode)|mask-(size|repeat|origin|clip|composite|mode)|-webkit-mask-position-[xy])$/;

@@ -206,7 +206,7 @@ class Computing implements Values {
 
   /** As it is handed down: the colour of the text is that of whoever has it in the end (CSS Color 4 §9.4). */
   #handed(target: Target, longhand: string, candidates: readonly Candidate[]): string {
-    const settled = settledText(candidates[0]?.declaration, longhand);
+    const settled = settledText(candidates[0], longhand);
     if (settled !== undefined) return settled;
     const specified = specifiedFrom(this.page, target, longhand, candidates);
     if (specified.inheritsFrom) {
@@ -286,22 +286,26 @@ const initialTexts: Settled = new Map();
  * The computed value where it hangs on nothing but the declaration that wins, whatever the target: asked for once and
  * for all. undefined where it hangs on more.
  */
-function settledText(declaration: Declaration | undefined, longhand: string): string | undefined {
+function settledText(candidate: Candidate | undefined, longhand: string): string | undefined {
   if (longhand.startsWith('--')) return undefined;
-  const texts = declaration ? settledTexts.of(declaration) : initialTexts;
-  let text = texts.get(longhand);
-  if (text === undefined && !texts.has(longhand))
-    texts.set(longhand, (text = textWithoutSurroundings(declaration, longhand)));
+  const texts = candidate ? settledTexts.of(candidate.declaration) : initialTexts;
+  const key = candidate?.flowRelative ? `${candidate.flowRelative} ${longhand}` : longhand;
+  let text = texts.get(key);
+  if (text === undefined && !texts.has(key))
+    texts.set(key, (text = textWithoutSurroundings(candidate, longhand)));
   return text;
 }
 
 const asksForMore = /(var|attr)\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer)$/i;
 
-function textWithoutSurroundings(declaration: Declaration | undefined, longhand: string): string | undefined {
+function textWithoutSurroundings(candidate: Candidate | undefined, longhand: string): string | undefined {
+  const declaration = candidate?.declaration;
   if (!declaration && isInherited(longhand)) return undefined;
   if (declaration && asksForMore.test(declaration.value)) return undefined;
-  const value = declaration ? longhandValue(declaration, longhand) : initialValue(longhand);
+  const value = declaration
+    ? longhandValue(declaration, candidate?.flowRelative ?? longhand)
+    : initialValue(longhand);
   if (!value || wideKeyword.test(value)) return undefined;
   let isAlone = true;
   const asked = <T>(answer: T): T => {

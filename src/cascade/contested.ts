@@ -19,6 +19,17 @@ export function claimsOf(
   return claims;
 }
 
+const renamed = new WeakMap<Candidate, Map<string, Candidate>>();
+
+/** The candidate as one under a flow-relative name; the same object for the same name. */
+function under(flowRelative: string, candidate: Candidate): Candidate {
+  let known = renamed.get(candidate);
+  if (!known) renamed.set(candidate, (known = new Map()));
+  let found = known.get(flowRelative);
+  if (!found) known.set(flowRelative, (found = { ...candidate, flowRelative }));
+  return found;
+}
+
 /** Flow-relative names and the physical ones that they stand for, in one flow; and the way back. */
 export class FlowNames {
   readonly #physical: ReadonlyMap<string, string>;
@@ -63,7 +74,7 @@ export class Contested {
     for (const name of this.flowNames.namesFor(longhand)) {
       for (const claims of this.claims) {
         const own = claims.get(name);
-        if (own) candidates.push(...own);
+        if (own) candidates.push(...(name === longhand ? own : own.map((one) => under(name, one))));
       }
     }
     const sorted = candidates.length ? candidates.sort(compareCandidates) : undefined;
@@ -79,8 +90,9 @@ export class Contested {
       for (const [longhand, candidates] of claims) {
         const name = this.flowNames.physical(longhand);
         const rivals = found.get(name);
-        if (rivals) rivals.push(...candidates);
-        else found.set(name, [...candidates]);
+        const own = name === longhand ? candidates : candidates.map((one) => under(longhand, one));
+        if (rivals) rivals.push(...own);
+        else found.set(name, [...own]);
       }
     }
     // What was worked out before stays the same object.

@@ -22,6 +22,8 @@ export interface Candidate {
   readonly order: number;
   /** Place in its block. */
   readonly at: number;
+  /** The flow-relative longhand under which it competes for a physical one (CSS Logical Properties 1 §4). */
+  readonly flowRelative?: string;
 }
 
 export const enum Level {

@@ -42,13 +42,19 @@ export function specifiedFrom(
   const filled = fillVariables(page, target, declaration.value);
   const isFilled = filled !== declaration.value;
   // Invalid at computed-value time (CSS Variables 1 §3.1).
+  // A variable that is not registered then has no value at all, and takes none from its parent.
+  if (filled === undefined && longhand.startsWith('--') && !registeredProperty(page, longhand))
+    return { value: '' };
   if (filled === undefined || (isFilled && page.grammar.check(declaration.property, filled.trim())))
     return inheritedOrInitial(page, target, longhand);
   const isCustom = longhand.startsWith('--');
   if (isCustom && !isOfSyntax(page, longhand, filled)) return inheritedOrInitial(page, target, longhand);
   const value = isCustom
     ? filled
-    : longhandValue(isFilled ? filledDeclaration(declaration, filled.trim()) : declaration, longhand);
+    : longhandValue(
+        isFilled ? filledDeclaration(declaration, filled.trim()) : declaration,
+        candidate.flowRelative ?? longhand,
+      );
   if (value === undefined) return {};
   switch (value.toLowerCase()) {
     case 'inherit':

@@ -64,7 +64,7 @@ const playedStates = `
       outline: auto 1px;
       --played-outline: auto 1px; --played-outline-style: auto; --played-outline-width: 1px;
     }
-    .held-active:any-link { color: #f00; --played-color: #f00 }
+    .held-active:any-link { color: ActiveText; --played-color: ActiveText }
   }`;
 
 /** A text with what it reverts to played too. */
@@ -129,7 +129,9 @@ export class EffectJudge {
       state: ':focus-visible',
     };
     const rings = /outline/.test(draft) ? [[focus], ...one.states.map((states) => [...states, focus])] : [];
-    const worlds = [[], ...one.states, ...rings];
+    // A link has another colour while it is pressed.
+    const pressed = /color/.test(draft) ? [[{ carrier: 'a[href]', state: ':active' }]] : [];
+    const worlds = [[], ...one.states, ...rings, ...pressed];
     const asked = {
       html,
       sheets: [playedStates, ...sheets.map(withPlayed)],

@@ -52,3 +52,10 @@ test('an unfit value is needless, and so is the same length in another unit', ()
   const colour = `${registered('<color>', false, '#f00')} .b { color: var(--gap) }`;
   expect(prove(page(colour), '.b { --gap: red }').verdicts[0].outcome).toBe('needless');
 });
+
+test('a variable that reads one without a value has none, and takes none from its parent', () => {
+  const css = ':root { --gap: 5px } .b { margin-left: var(--gap, 1px) }';
+  const one = page(`${css} .b { --gap: var(--nobody) }`);
+  expect(valueOf(one, one.select('.b')[0], 'margin-left')).toBe('1px');
+  expect(prove(page(css), '.b { --gap: var(--nobody) }').verdicts[0].outcome).toBe('wins');
+});
