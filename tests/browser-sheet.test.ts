@@ -3,8 +3,9 @@
 import type { Browser } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
-import { computedText, type Surroundings } from '../dist/value/index.js';
+import { computedText } from '../dist/value/index.js';
 import { startEngine } from './support/engine.js';
+import { around } from './support/surroundings.js';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -27,16 +28,6 @@ const beside = new Set([
   'select overflow-y',
   'select overflow-clip-margin',
 ]);
-
-const around: Surroundings = {
-  fontSize: () => 16,
-  rootFontSize: () => 16,
-  parentWeight: () => 400,
-  colour: () => '#000000ff',
-  scheme: () => 'light',
-  width: 1280,
-  height: 800,
-};
 
 test('the browser’s own sheet is the engine’s', async () => {
   const wraps: Record<string, [string, string]> = {

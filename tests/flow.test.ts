@@ -4,8 +4,9 @@ import fc from 'fast-check';
 import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
-import { computedText, type Surroundings } from '../dist/value/index.js';
+import { computedText } from '../dist/value/index.js';
 import { startEngine } from './support/engine.js';
+import { around } from './support/surroundings.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 let browser: Browser;
@@ -94,16 +95,6 @@ const names = [
   ...['width', 'height', 'min-width', 'min-height', 'max-width', 'max-height'],
   ...['overscroll-behavior-x', 'overscroll-behavior-y'],
 ];
-
-const around: Surroundings = {
-  fontSize: () => 16,
-  rootFontSize: () => 16,
-  parentWeight: () => 400,
-  colour: () => '#000000ff',
-  scheme: () => 'light',
-  width: 1280,
-  height: 800,
-};
 
 test(
   `flow-relative properties come to what the engine makes of them (SEED=${seed})`,

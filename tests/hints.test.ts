@@ -4,8 +4,9 @@ import fc from 'fast-check';
 import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
-import { computedText, type Surroundings } from '../dist/value/index.js';
+import { computedText } from '../dist/value/index.js';
 import { startEngine } from './support/engine.js';
+import { around } from './support/surroundings.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 let browser: Browser;
@@ -183,16 +184,6 @@ function markup({ tag, attributes }: Trial, isBare: boolean): string {
     .map(([name, value]) => ` ${name}="${value.replaceAll('"', '&quot;')}"`);
   return `<section>${before}<${tag}${said.join('')}>${/^(hr|br|img|embed|input|col)$/.test(tag) || after.startsWith('<') ? '' : 'x'}${after || `</${tag}>`}</section>`;
 }
-
-const around: Surroundings = {
-  fontSize: () => 16,
-  rootFontSize: () => 16,
-  parentWeight: () => 400,
-  colour: () => '#000000ff',
-  scheme: () => 'light',
-  width: 1280,
-  height: 800,
-};
 
 /** Names of one element in two ways, one of this engine alone, and what the layout makes of them. */
 const leftAside =
