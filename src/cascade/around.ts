@@ -1,12 +1,11 @@
 import { hangsOnWindow, type Page, type PageElement } from '../page/index.js';
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
-import { longhandsOf, physicalNames } from '../value/index.js';
-import { usualFlow } from './flow.js';
+import { longhandsOf, physicalInSomeFlow } from '../value/index.js';
 import type { MatchList } from './match-list.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
-/** Numbers of conditions by the physical longhands, in the usual flow, that rules under them set. */
+/** Numbers of conditions by the physical longhands that in some flow rules under them set. */
 export type ConditionsByLonghand = ReadonlyMap<string, ReadonlySet<number>>;
 
 /**
@@ -44,8 +43,6 @@ export function conditionsAround(page: Page, targets: Iterable<Target>): Conditi
   return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized };
 }
 
-const usualNames = physicalNames(usualFlow);
-
 const allFiled = (lists: ReadonlySet<MatchList>) => [...lists].map(filed).filter(({ size }) => size > 0);
 
 const known = new WeakMap<MatchList, ConditionsByLonghand>();
@@ -61,8 +58,7 @@ function file({ applied }: MatchList): ConditionsByLonghand {
   for (const { block, owner } of applied) {
     if (block.condition === 0 || owner === 'browser') continue;
     for (const { property } of block.declarations)
-      for (const longhand of longhandsOf(property)) {
-        const name = usualNames.get(longhand) ?? longhand;
+      for (const name of longhandsOf(property).flatMap(physicalInSomeFlow)) {
         const numbers = found.get(name);
         if (numbers) numbers.add(block.condition);
         else found.set(name, new Set([block.condition]));
@@ -91,6 +87,6 @@ function sizedIn({ attributes }: PageElement): readonly string[] {
 
 function sizedNames(declarations: readonly WrittenDeclaration[]): readonly string[] {
   return declarations.flatMap(({ property, value }) =>
-    hangsOnWindow(value) ? longhandsOf(property).map((longhand) => usualNames.get(longhand) ?? longhand) : [],
+    hangsOnWindow(value) ? longhandsOf(property).flatMap(physicalInSomeFlow) : [],
   );
 }

@@ -1,4 +1,5 @@
 import type { StyleSet } from '../page/index.js';
+import { hangsOnFlow } from '../value/index.js';
 
 const boxKinds = ['display', 'position', 'float', 'writing-mode'];
 /** Longhands of which keywords alone are the values. */
@@ -28,6 +29,7 @@ function workedOutFor(longhand: string): readonly string[] {
   if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
     found.push(longhand.replace('width', 'style'));
+  if (hangsOnFlow(longhand)) found.push('direction', 'writing-mode');
   return found;
 }
 

@@ -1,7 +1,7 @@
 import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
-import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
+import { isInherited, longhandsOf, physicalInSomeFlow } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
 import { statesOf, type RuleStates } from './states.js';
 
@@ -13,10 +13,8 @@ const browserStates = [
 
 const focusable = /^(a|area|button|input|select|textarea|summary|iframe)$/;
 
-const usual = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
-
-/** The longhands of a property, flow-relative ones by what they mostly stand for: here it is only a filter. */
-const physicalOf = (property: string) => longhandsOf(property).map((name) => usual.get(name) ?? name);
+/** The longhands of a property, flow-relative ones by all that they may stand for: here it is only a filter. */
+const physicalOf = (property: string) => longhandsOf(property).flatMap(physicalInSomeFlow);
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;

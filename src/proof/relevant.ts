@@ -6,14 +6,12 @@ import {
 } from '../cascade/index.js';
 import { hangsOnWindow, type HeldLooks, type Look, type Page, type StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
-import { isInherited, longhandsOf, physicalNames } from '../value/index.js';
+import { isInherited, longhandsOf, physicalInSomeFlow } from '../value/index.js';
 import { asksForFonts, dependenciesOf, ofFonts } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
   /colou?r|background|border|outline|shadow|image|fill|stroke|mask|filter|rule|text-(decoration|emphasis)|scheme|^all$|^--/i;
-
-const usual = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
 
 /**
  * Of looks those that may show different things of a declaration: where all conditions hold alike around rules that set
@@ -60,7 +58,7 @@ export class RelevantLooks {
     const { ownSized, aboveSized } = this.#aroundOf(view, block);
     if (hangsOnWindow(value) || [...ownSized, ...aboveSized].some((name) => name.startsWith('--')))
       return true;
-    const names = longhandsOf(property).map((longhand) => usual.get(longhand) ?? longhand);
+    const names = longhandsOf(property).flatMap(physicalInSomeFlow);
     const others = names.flatMap(dependenciesOf);
     const handedDown = /inherit|unset/i.test(value) ? names : names.filter(isInherited);
     return (
@@ -111,8 +109,7 @@ export class RelevantLooks {
     for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
     const fonts = asksForFonts(view.styles) || asksForFonts(view.overlay!.styles) ? ofFonts : [];
-    for (const longhand of longhandsOf(property)) {
-      const name = usual.get(longhand) ?? longhand;
+    for (const name of new Set(longhandsOf(property).flatMap(physicalInSomeFlow))) {
       add(own, name);
       if (isHandedDown || isInherited(name)) add(above, name);
       for (const other of [...dependenciesOf(name), ...fonts]) {

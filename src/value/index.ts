@@ -10,6 +10,8 @@ export {
   longhandsOf,
   nearestProperties,
   propertyNames,
+  hangsOnFlow,
+  physicalInSomeFlow,
   physicalNames,
   type Flow,
 } from './properties.js';

@@ -173,3 +173,25 @@ export function physicalNames(flow: Flow): ReadonlyMap<string, string> {
   }
   return names;
 }
+
+const inSomeFlow = new Map<string, readonly string[]>();
+
+/** The physical longhands that one may stand for in some flow: each of the sides, say; itself where none does. */
+export function physicalInSomeFlow(longhand: string): readonly string[] {
+  if (inSomeFlow.size === 0)
+    for (const writingMode of Object.keys(blockSides))
+      for (const direction of ['ltr', 'rtl'])
+        for (const [logical, physical] of physicalNames({ writingMode, direction }))
+          inSomeFlow.set(logical, [...new Set([...(inSomeFlow.get(logical) ?? []), physical])]);
+  return inSomeFlow.get(longhand) ?? [longhand];
+}
+
+const flowFamilies = new Set<string>();
+
+/** Whether what a longhand is, or what competes with it, hangs on how lines and letters run. */
+export function hangsOnFlow(longhand: string): boolean {
+  if (flowFamilies.size === 0)
+    for (const [logical, physical] of physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' }))
+      flowFamilies.add(logical).add(physical);
+  return flowFamilies.has(longhand);
+}

@@ -35,3 +35,27 @@ test('a line that runs another way makes a box of itself', () => {
   const page = on('.x { display: inline; writing-mode: vertical-rl }');
   expect(prove(page, '.x { display: inline-block }').verdicts[0].outcome).toBe('needless');
 });
+
+describe('what competes with a flow-relative margin from right to left is looked for on the right', () => {
+  const verdictOf = (css: string, draft: string) =>
+    prove(on(`.x { direction: rtl } ${css}`), draft).verdicts.map(
+      ({ outcome, why }) => `${outcome}: ${why}`,
+    )[0];
+
+  test('in other windows', () => {
+    const css = '@media (max-width: 600px) { p.x.x { margin-right: 9px } }';
+    expect(verdictOf(css, '.x { margin-inline-start: 3px }')).toMatch(/^partly: wins from 601 px up/);
+    expect(verdictOf(css, '.x { margin-inline-end: 3px }')).toMatch(/^wins/);
+  });
+
+  test('and in other states', () => {
+    const css = 'p.x { margin-right: 3px } p.x:hover { margin-right: 9px }';
+    expect(verdictOf(css, 'p.x.x.x { margin-inline-start: 3px }')).toMatch(/^wins.*while :hover/);
+    expect(verdictOf(css, 'p.x.x.x { margin-right: 3px }')).toMatch(/^wins.*while :hover/);
+  });
+
+  test('also where the direction alone hangs on the window', () => {
+    const page = on('p.x { margin-left: 3px } @media (max-width: 600px) { .x { direction: rtl } }');
+    expect(prove(page, 'p.x.x { margin-inline-start: 3px }').verdicts[0].outcome).toBe('wins');
+  });
+});
