@@ -1,4 +1,4 @@
-import { browserSheet } from '../facts/index.js';
+import { browserSheet, quirksSheet } from '../facts/index.js';
 import { Gatherer, type Page, type StyleBlock } from '../page/index.js';
 import type { HeldChange, Tree } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
@@ -30,7 +30,7 @@ export class Capture {
     const gatherer = new Gatherer(page.tree.names, page.tree.quirks, page.grammar);
     gatherer.add({
       label: 'the browser’s own sheet',
-      css: browserSheet,
+      css: page.tree.quirks ? browserSheet + quirksSheet : browserSheet,
       status: 'loaded',
       how: 'added',
       media: '',

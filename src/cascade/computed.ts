@@ -297,7 +297,7 @@ function settledText(candidate: Candidate | undefined, longhand: string): string
 }
 
 const asksForMore = /(var|attr)\(/i;
-const wideKeyword = /^(inherit|initial|unset|revert|revert-layer)$/i;
+const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
 function textWithoutSurroundings(candidate: Candidate | undefined, longhand: string): string | undefined {
   const declaration = candidate?.declaration;

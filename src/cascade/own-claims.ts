@@ -1,4 +1,4 @@
-import type { Page, PageElement } from '../page/index.js';
+import { inQuirks, type Page, type PageElement } from '../page/index.js';
 import { parseStyleAttribute } from '../sheet/index.js';
 import { longhandsOf } from '../value/index.js';
 import { claimsOf, type Claims } from './contested.js';
@@ -34,7 +34,8 @@ export function ownClaims({ tree, grammar, elements }: Page, element: PageElemen
     return { longhands: [longhand] as readonly string[], candidate };
   });
   const place = placeOf(element);
-  parseStyleAttribute(style ?? '').declarations.forEach(({ property, value, important }, at) => {
+  const { declarations } = parseStyleAttribute(style ?? '');
+  (tree.quirks ? declarations.map(inQuirks) : declarations).forEach(({ property, value, important }, at) => {
     if (grammar.check(property, value)) return;
     const level = important ? Level.AuthorImportant : Level.Author;
     const layer = important ? -outer : outer;

@@ -59,6 +59,11 @@ export function specifiedFrom(
   switch (value.toLowerCase()) {
     case 'inherit':
       return inherited(page, target, longhand);
+    // In quirks mode a table has the colour of the body (Quirks Mode Standard §3.6).
+    case '-internal-quirk-inherit': {
+      const body = page.elements.find(({ tag }) => tag === 'body');
+      return body ? { inheritsFrom: body } : inherited(page, target, longhand);
+    }
     case 'initial':
       return { value: initialOf(page, longhand) };
     case 'unset':

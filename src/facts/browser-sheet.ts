@@ -157,3 +157,13 @@ svg text, foreignObject { display: block }
 svg:not(:root) { overflow-clip-margin: content-box }
 svg:not(:root), foreignObject { overflow: hidden }
 `;
+
+/** What is added to it for pages in quirks mode (HTML Standard §15.3.6, §15.3.9 to §15.3.11). */
+export const quirksSheet = `
+table { white-space: normal; line-height: normal; font-weight: normal; font-size: medium; font-variant: normal; font-style: normal; color: -internal-quirk-inherit; text-align: start }
+input:not([type=image i]), textarea { box-sizing: border-box }
+form { margin-block-end: 1em }
+li { list-style-position: inside }
+:is(dir, menu, ol, ul) li { list-style-position: outside }
+:is(dir, menu, ol, ul) :is(dir, menu, ol, ul, li) { list-style-position: unset }
+`;

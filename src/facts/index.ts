@@ -16,7 +16,7 @@ export { foreignAttributes } from './foreign-attributes.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
 export { pseudoElements, isPseudoElement } from './pseudo-elements.js';
-export { browserSheet } from './browser-sheet.js';
+export { browserSheet, quirksSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
 export { letterTables } from './letters/index.js';
 export { attributeRoles, type AttributeRole } from './attribute-roles.js';

@@ -31,6 +31,7 @@ import { plainPrelude, withoutNesting } from './nesting.js';
 import { unknownAtRule } from './at-rules.js';
 import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
+import { inQuirks } from './quirks.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
 import type { Sheet } from './types.js';
@@ -262,7 +263,7 @@ export class Gatherer {
       selectors,
       selectorText,
       fullSelector: parentText || selectorText,
-      declarations,
+      declarations: this.quirks ? declarations.map(inQuirks) : declarations,
       layer,
       condition,
       scope,

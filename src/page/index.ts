@@ -1,3 +1,4 @@
+export { inQuirks } from './quirks.js';
 export { pageFrom, parsePage } from './parse-page.js';
 export { withMarkup, withUnread, type ReadSheet } from './complete.js';
 export { Page, type DraftPlace, type Overlay } from './page.js';
