@@ -99,7 +99,7 @@ const names = [
 test(
   `flow-relative properties come to what the engine makes of them (SEED=${seed})`,
   () =>
-    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(20), async (trials) => {
+    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(10), async (trials) => {
       const rule = (selector: string, lists: readonly (readonly string[])[]) =>
         `${selector} { ${lists.flat().join('; ')} }`;
       const css = trials

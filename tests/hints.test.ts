@@ -192,7 +192,7 @@ const leftAside =
 test(
   `attributes declare what the engine makes of them (SEED=${seed})`,
   () =>
-    expectNothingFalse(fc.array(trial, { minLength: 60, maxLength: 60 }), runsOr(25), async (trials) => {
+    expectNothingFalse(fc.array(trial, { minLength: 60, maxLength: 60 }), runsOr(5), async (trials) => {
       const body = trials.flatMap((one) => [markup(one, false), markup(one, true)]).join('\n');
       const html = `<!DOCTYPE html><html><body>${body}</body></html>`;
       await tab.setContent(html);

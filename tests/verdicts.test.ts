@@ -19,7 +19,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(20);
+const runs = runsOr(12);
 /** A case in which two of its states are held at a time. */
 function inTwoStates(one: OrdinaryCase): OrdinaryCase {
   const pairs = one.states.flatMap((first, i) =>
