@@ -51,7 +51,7 @@ const rulesOf = /^(all|none|rows|cols|groups)$/i;
 
 const ofText: readonly PresentationalHint[] = [
   { tags: /^(div|p)$/, attribute: 'align', properties: ['text-align'], value: is.words(aligned) },
-  { tags: /^(?!(div|p|table|caption|col|colgroup|thead|tbody|tfoot|tr|td|th|img|iframe|embed|object|input|hr|legend|marquee|button)$)/, attribute: 'align', properties: ['text-align'], value: is.words({ ...textAlign, middle: 'center' }) }, // prettier-ignore
+  { tags: /^(?!(div|p|table|caption|col|colgroup|thead|tbody|tfoot|tr|td|th|img|iframe|embed|object|input|hr|marquee|button)$)/, attribute: 'align', properties: ['text-align'], value: is.words({ ...textAlign, middle: 'center' }) }, // prettier-ignore
   {
     tags: /^br$/,
     attribute: 'clear',
