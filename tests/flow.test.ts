@@ -99,40 +99,45 @@ const names = [
 test(
   `flow-relative properties come to what the engine makes of them (SEED=${seed})`,
   () =>
-    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(10), async (trials) => {
-      const rule = (selector: string, lists: readonly (readonly string[])[]) =>
-        `${selector} { ${lists.flat().join('; ')} }`;
-      const css = trials
-        .map(({ outer, inner }, i) => `${rule(`.o${i}`, outer)} ${rule(`.i${i}`, inner)}`)
-        .join('\n');
-      const body = trials
-        .map(({ rtl }, i) => `<div class="o${i}"${rtl ? ' dir="rtl"' : ''}><div class="i${i}"></div></div>`)
-        .join('');
-      // Lines are as thick as they are said to be.
-      const html = `<!DOCTYPE html><style>:root { --four: 4px; --line: 5px solid blue }\n${css}</style><body>${body}`;
-      await tab.setContent(html);
-      const engine = await tab.evaluate(
-        (asked) =>
-          [...document.querySelectorAll('body div')].map((element) =>
-            asked.map((name) =>
-              /color|border.*width|^min-/.test(name)
-                ? getComputedStyle(element).getPropertyValue(name)
-                : element.computedStyleMap().getAll(name).map(String).join(' '),
+    expectNothingFalse(
+      fc.array(trial, { minLength: 40, maxLength: 40 }),
+      runsOr(10),
+      async (trials) => {
+        const rule = (selector: string, lists: readonly (readonly string[])[]) =>
+          `${selector} { ${lists.flat().join('; ')} }`;
+        const css = trials
+          .map(({ outer, inner }, i) => `${rule(`.o${i}`, outer)} ${rule(`.i${i}`, inner)}`)
+          .join('\n');
+        const body = trials
+          .map(({ rtl }, i) => `<div class="o${i}"${rtl ? ' dir="rtl"' : ''}><div class="i${i}"></div></div>`)
+          .join('');
+        // Lines are as thick as they are said to be.
+        const html = `<!DOCTYPE html><style>:root { --four: 4px; --line: 5px solid blue }\n${css}</style><body>${body}`;
+        await tab.setContent(html);
+        const engine = await tab.evaluate(
+          (asked) =>
+            [...document.querySelectorAll('body div')].map((element) =>
+              asked.map((name) =>
+                /color|border.*width|^min-/.test(name)
+                  ? getComputedStyle(element).getPropertyValue(name)
+                  : element.computedStyleMap().getAll(name).map(String).join(' '),
+              ),
             ),
-          ),
-        names,
-      );
-      const page = parsePage({ name: 'x', html });
-      return page.select('body div').flatMap((element, e) =>
-        names.flatMap((name, n) => {
-          note('values');
-          const theirs = computedText(name, engine[e][n], around);
-          const ours = computedOf(page, element, name);
-          return ours === theirs
-            ? []
-            : [`${name}: ${ours}, the engine ${theirs} of ${JSON.stringify(trials[e >> 1])}`];
-        }),
-      );
-    }),
+          names,
+        );
+        const page = parsePage({ name: 'x', html });
+        return page.select('body div').flatMap((element, e) =>
+          names.flatMap((name, n) => {
+            note('values');
+            const theirs = computedText(name, engine[e][n], around);
+            const ours = computedOf(page, element, name);
+            return ours === theirs
+              ? []
+              : [`${name}: ${ours}, the engine ${theirs} of ${JSON.stringify(trials[e >> 1])}`];
+          }),
+        );
+      },
+      { isOfMany: true },
+    ),
   judgeTime,
 );

@@ -50,6 +50,7 @@ const whileEdited =
 const rulesOf = /^(all|none|rows|cols|groups)$/i;
 
 const ofText: readonly PresentationalHint[] = [
+  { tags: /^legend$/, attribute: 'align', properties: ['justify-self'], value: is.words(same('left right center')) }, // prettier-ignore
   { tags: /^(div|p)$/, attribute: 'align', properties: ['text-align'], value: is.words(aligned) },
   { tags: /^(?!(div|p|table|caption|col|colgroup|thead|tbody|tfoot|tr|td|th|img|iframe|embed|object|input|hr|marquee|button)$)/, attribute: 'align', properties: ['text-align'], value: is.words({ ...textAlign, middle: 'center' }) }, // prettier-ignore
   {

@@ -11,11 +11,15 @@ export const runsOr = (usual: number): number => Number(process.env.RUNS ?? usua
 const tally = new Map<string, number>();
 export const note = (name: string, times = 1): void => void tally.set(name, (tally.get(name) ?? 0) + times);
 
-/** Fails with what `wrongs` says of any case; [] says nothing. */
+/**
+ * Fails with what `wrongs` says of any case; [] says nothing. A case of many trials, each of which tells enough by itself,
+ * is not made smaller.
+ */
 export async function expectNothingFalse<Case>(
   cases: fc.Arbitrary<Case>,
   runs: number,
   wrongs: (one: Case) => Promise<readonly string[]>,
+  { isOfMany = false } = {},
 ): Promise<void> {
   const collect = process.env.COLLECT;
   const found: { wrong: string; one: Case }[] = [];
@@ -41,7 +45,7 @@ export async function expectNothingFalse<Case>(
       else expect(wrong).toEqual([]);
       if (++done % 20 === 0) report();
     }),
-    { seed, numRuns: runs, endOnFailure: false, interruptAfterTimeLimit: 10_000_000 },
+    { seed, numRuns: runs, endOnFailure: isOfMany, interruptAfterTimeLimit: 10_000_000 },
   );
   report();
   console.log(`seed ${seed}, ${done} cases:`, Object.fromEntries(tally));
