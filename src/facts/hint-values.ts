@@ -24,7 +24,7 @@ export const pixels: HintValue = (written) => {
   return found ? `${Number(found[1])}px` : undefined;
 };
 
-/** A border's width: what is no number is one px. */
+/** A border's width: nothing written is one px, and what is no number none. */
 export const borderPixels: HintValue = (written, other) =>
   pixels(written, other) ?? (written ? '0px' : '1px');
 

@@ -161,7 +161,7 @@ const ofEmbedded: readonly PresentationalHint[] = [
   { tags: /^input$/, attribute: 'align', properties: ['vertical-align'], value: ofImage(is.words(inLine)) },
   { tags: /^input$/, attribute: 'width', properties: ['width'], value: ofImage(is.dimension) },
   { tags: /^input$/, attribute: 'height', properties: ['height'], value: ofImage(is.dimension) },
-  { tags: /^iframe$/, attribute: 'frameborder', properties: borderWidths, value: (written) => (/^(no|[^1-9]*0?)$/i.test(written) && written !== 'yes' ? '0' : undefined) }, // prettier-ignore
+  { tags: /^iframe$/, attribute: 'frameborder', properties: borderWidths, value: (written) => (/^yes$/i.test(written) || Number.parseInt(written, 10) > 0 ? undefined : '0') }, // prettier-ignore
 ];
 
 /** Properties that are attributes of drawings too (SVG 2 §6.6). */

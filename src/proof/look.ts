@@ -171,7 +171,8 @@ enum Hanging {
 const relative =
   /[\d.](em|ex|ch|cap|ic|lh|rem|rlh|%|[sld]?v(w|h|i|b|min|max)|cq\w+)|\(|inherit|unset|revert|currentcolor|bolder|lighter|larger|smaller|match-parent/i;
 /** Longhands whose computed value takes something from a parent or from other properties. */
-const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align)$/;
+const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align|justify-items)$/;
+const lineWidth = /^(border-(top|right|bottom|left)|outline|column-rule)-width$/;
 /** Functions of numbers alone, and addresses. */
 const fixed =
   /(?<![\w-])(?:(?:rgb|hsl)a?|hwb|lab|lch|oklab|oklch)\([-+\d\s.,%/]*(?:deg|turn|rad)?[-+\d\s.,%/]*\)|url\([^()]*\)|(?<![\w-])steps\(\d+(?:,[a-z\s-]*)?\)|cubic-bezier\([-+\d\s.,]*\)/gi;
@@ -211,6 +212,10 @@ function kindOf(declaration: Declaration): Kind {
   return kind;
 }
 
+/** What does not fit a registered variable's syntax gives way to the parent's value (CSS Properties and Values 1 §2.4). */
+const isRegistered = ({ overlay }: Page, longhand: string): boolean =>
+  longhand.startsWith('--') && overlay!.styles.registered.some(({ name }) => name === longhand);
+
 /** On what it hangs, beside the rules that meet, what becomes of a longhand. */
 function hangingOf(
   view: Page,
@@ -226,7 +231,11 @@ function hangingOf(
   const isMoved =
     view.overlay!.styles.keyframes.length > 0 &&
     standingCandidates(view, target, 'animation-name').length > 0;
-  if (isMoved || adjustedOnes.test(longhand)) return Hanging.Context;
+  if (isMoved || adjustedOnes.test(longhand) || isRegistered(view, longhand)) return Hanging.Context;
+  // A line's width is nothing without its style, which may be the parent's.
+  const lineStyle = lineWidth.test(longhand) ? longhand.replace('width', 'style') : undefined;
+  const styles = lineStyle ? standingCandidates(view, target, lineStyle) : [];
+  if (styles.length && kindOf(styles[0].declaration).hangsOn !== Hanging.Rules) return Hanging.Context;
   if (candidates.length < 2 && (isInherited(longhand) || initialValue(longhand) === 'currentcolor'))
     return Hanging.Context;
   const hangsOn = Math.max(

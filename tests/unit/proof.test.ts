@@ -109,6 +109,22 @@ test('a picture cannot be a part of a table', () => {
   expect(outcomes('', '<img alt="">', draft)).toEqual(['wins', 'wins']);
 });
 
+describe('things that the same rules match, in boxes that hand other values down, are each looked at', () => {
+  const body = '<div class="d"><p class="c">x</p></div><div class="a"><p class="c">y</p></div>';
+
+  test('a line’s width, whose style is the parent’s', () => {
+    const css =
+      '.a { border-style: solid } .d { border-style: none } .c { border-style: inherit; border-width: 1px }';
+    expect(outcomes(css, body, '.c.c { border-top-width: 3px }')).toEqual(['wins']);
+  });
+
+  test('a registered variable, where a value that does not fit gives way to the parent’s', () => {
+    const css =
+      '@property --g { syntax: "<length>"; inherits: true; initial-value: 1px } .d, .c { --g: 4px } .a { --g: 9px } .c { margin-left: var(--g) }';
+    expect(outcomes(css, body, '.c.c { --g: none }')).toEqual(['wins']);
+  });
+});
+
 describe('layers are placed by where the panel loads the draft', () => {
   const css = '@layer site { .c { color: red } }';
   const draft = '@layer mine { .c { color: blue } }';
