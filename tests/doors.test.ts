@@ -1,17 +1,10 @@
 // Rules for things inside components: each that is given does in a real engine what was wished, and where none is given,
 // nothing that a person would try does either.
 import fc from 'fast-check';
-import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage, prove, writeOverride, type PageElement } from 'yelto';
-import { startEngine } from './support/engine.js';
+import { engineTab } from './support/engine-tab.js';
 
-let browser: Browser;
-let tab: Tab;
-beforeAll(async () => {
-  browser = await startEngine();
-  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-});
-afterAll(() => browser.close());
+const tab = engineTab();
 
 const seed = Number(process.env.SEED ?? 20261126);
 const runs = Number(process.env.RUNS ?? 50);
@@ -144,22 +137,22 @@ function deepElements(): Element[] {
 
 /** A property of each of them. */
 async function read(html: string, property: string, { width, pointed }: Where): Promise<string[]> {
-  await tab.setViewportSize({ width, height: 800 });
-  await tab.goto('about:blank');
-  await tab.route('http://page.test/', (route) => route.fulfill({ contentType: 'text/html', body: html }), {
+  await tab().setViewportSize({ width, height: 800 });
+  await tab().goto('about:blank');
+  await tab().route('http://page.test/', (route) => route.fulfill({ contentType: 'text/html', body: html }), {
     times: 1,
   });
-  await tab.goto('http://page.test/');
-  await tab.evaluate(`globalThis.deepElements = ${deepElements.toString()}`);
-  await tab.mouse.move(width - 1, 799);
+  await tab().goto('http://page.test/');
+  await tab().evaluate(`globalThis.deepElements = ${deepElements.toString()}`);
+  await tab().mouse.move(width - 1, 799);
   if (pointed !== undefined) {
-    const spot = await tab.evaluate((index) => {
+    const spot = await tab().evaluate((index) => {
       const { x, y } = deepElements()[index].getBoundingClientRect();
       return { x: x + 1, y: y + 1 };
     }, pointed);
-    await tab.mouse.move(spot.x, spot.y);
+    await tab().mouse.move(spot.x, spot.y);
   }
-  return tab.evaluate(
+  return tab().evaluate(
     (name) => deepElements().map((element) => getComputedStyle(element).getPropertyValue(name)),
     property,
   );

@@ -1,21 +1,14 @@
 // What flow-relative properties come to in every direction of writing (CSS Logical Properties 1 §4), judged by a real
 // engine: random declarations, shorthands and longhands, flow-relative and physical, that meet on one box.
 import fc from 'fast-check';
-import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { computedText } from '../dist/value/index.js';
-import { startEngine } from './support/engine.js';
+import { engineTab } from './support/engine-tab.js';
 import { around } from './support/surroundings.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
-let browser: Browser;
-let tab: Tab;
-beforeAll(async () => {
-  browser = await startEngine();
-  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-});
-afterAll(() => browser.close());
+const tab = engineTab();
 
 const pairs = ['margin', 'padding', 'inset', 'scroll-margin', 'scroll-padding'];
 const ends = ['inline-start', 'inline-end', 'block-start', 'block-end'];
@@ -113,8 +106,8 @@ test(
           .join('');
         // Lines are as thick as they are said to be.
         const html = `<!DOCTYPE html><style>:root { --four: 4px; --line: 5px solid blue }\n${css}</style><body>${body}`;
-        await tab.setContent(html);
-        const engine = await tab.evaluate(
+        await tab().setContent(html);
+        const engine = await tab().evaluate(
           (asked) =>
             [...document.querySelectorAll('body div')].map((element) =>
               asked.map((name) =>

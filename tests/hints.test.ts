@@ -1,21 +1,14 @@
 // What attributes in the markup declare (HTML Standard §15.3, SVG 2 §6.6), judged by a real engine: random attributes on
 // random elements; each longhand that an attribute changes there is to change here, and to the same.
 import fc from 'fast-check';
-import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { computedText } from '../dist/value/index.js';
-import { startEngine } from './support/engine.js';
+import { engineTab } from './support/engine-tab.js';
 import { around } from './support/surroundings.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
-let browser: Browser;
-let tab: Tab;
-beforeAll(async () => {
-  browser = await startEngine();
-  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-});
-afterAll(() => browser.close());
+const tab = engineTab();
 
 const wraps: Readonly<Record<string, readonly [before: string, after: string]>> = {
   td: ['<table><tbody><tr>', '</table>'],
@@ -198,8 +191,8 @@ test(
       async (trials) => {
         const body = trials.flatMap((one) => [markup(one, false), markup(one, true)]).join('\n');
         const html = `<!DOCTYPE html><html><body>${body}</body></html>`;
-        await tab.setContent(html);
-        const engine = await tab.evaluate(
+        await tab().setContent(html);
+        const engine = await tab().evaluate(
           (skipped) =>
             [...document.querySelectorAll('body > section')].map((section) =>
               [...section.querySelectorAll('*')].map((element) => {

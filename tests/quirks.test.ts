@@ -1,21 +1,14 @@
 // Pages in quirks mode (Quirks Mode Standard §3), judged by a real engine: what elements have by themselves there, and
 // lengths and colours without their units and hashes.
 import fc from 'fast-check';
-import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage, prove } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { computedText } from '../dist/value/index.js';
-import { startEngine } from './support/engine.js';
+import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 import { around } from './support/surroundings.js';
 
-let browser: Browser;
-let tab: Tab;
-beforeAll(async () => {
-  browser = await startEngine();
-  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-});
-afterAll(() => browser.close());
+const tab = engineTab();
 
 const tags = 'form img input textarea table td th caption button p ul li h1 center font a div hr pre fieldset'.split(' '); // prettier-ignore
 const longhands = 'color font-size font-weight font-style line-height text-align white-space-collapse text-wrap-mode margin-top margin-bottom margin-left box-sizing display padding-left border-top-width font-variant-caps text-indent vertical-align list-style-position'.split(' '); // prettier-ignore
@@ -29,9 +22,9 @@ test.each(['<!DOCTYPE html>', ''])(
       return inTable.test(tag) ? `<table>${tag === 'caption' ? own : `<tr>${own}</tr>`}</table>` : own;
     });
     const html = `${doctype}<html><body style="color: teal"><div style="color: red; font: italic bold 20px/2 serif; text-align: right; white-space: nowrap">${boxes.join('')}<ul><li id="in">x</ul></div>`;
-    await tab.setContent(html);
+    await tab().setContent(html);
     const ids = [...tags.map((tag) => `t-${tag}`), 'in'];
-    const engine = await tab.evaluate(
+    const engine = await tab().evaluate(
       ({ ids, longhands }) =>
         ids.map((id) =>
           longhands.map((name) => {
@@ -70,8 +63,8 @@ test(
       runsOr(10),
       async (list) => {
         const css = list.map(([property, value], i) => `#x${i} { ${property}: ${value} }`).join('\n');
-        await tab.setContent(`<html><style>${css}</style>`);
-        const kept = await tab.evaluate(() =>
+        await tab().setContent(`<html><style>${css}</style>`);
+        const kept = await tab().evaluate(() =>
           [...document.styleSheets[0].cssRules].map((rule) => (rule as CSSStyleRule).style.length > 0),
         );
         const page = parsePage({
@@ -87,6 +80,7 @@ test(
             : [`${property}: ${value} is ${verdicts[i].outcome}, the engine says else`];
         });
       },
+      { isOfMany: true },
     ),
   judgeTime,
 );
