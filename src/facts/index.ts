@@ -15,7 +15,13 @@ export {
 export { foreignAttributes } from './foreign-attributes.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
-export { pseudoElements, isPseudoElement } from './pseudo-elements.js';
+export {
+  isPseudoElement,
+  pseudoElementFacts,
+  pseudoElements,
+  type PseudoArgument,
+  type PseudoElementFacts,
+} from './pseudo-elements.js';
 export { browserSheet, quirksSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
 export { letterTables } from './letters/index.js';

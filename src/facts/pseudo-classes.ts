@@ -49,6 +49,8 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   visited: 'held',
   target: 'held',
   'target-current': 'held',
+  'target-before': 'held',
+  'target-after': 'held',
   'user-valid': 'held',
   'user-invalid': 'held',
   autofill: 'held',

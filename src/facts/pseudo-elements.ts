@@ -1,41 +1,100 @@
 // Pseudo-elements (CSS Pseudo-Elements 4 and the modules that add to it).
-// One more pseudo-element is one more row.
+// One more pseudo-element is one more row; what may stand behind each is what engines let stand there
+// (tests/matching.test.ts compares).
 
-/** Names without `::`. `legacy` ones may also be written with one colon. */
-export const pseudoElements: Readonly<
-  Record<string, { readonly legacy?: true; readonly takes?: 'names' | 'selector' }>
-> = {
-  before: { legacy: true },
-  after: { legacy: true },
+/** What stands in the brackets of a pseudo-element. */
+export type PseudoArgument =
+  /** Names with spaces between. */
+  | 'names'
+  | 'name'
+  /** One compound selector. */
+  | 'compound'
+  /** `*`, or a name with classes, or one of the two. */
+  | 'transition'
+  | readonly string[];
+
+export interface PseudoElementFacts {
+  /** Whether one colon will do. */
+  readonly legacy?: true;
+  readonly takes?: PseudoArgument;
+  /** Whether a list of selectors may stand in brackets. */
+  readonly mayTakeList?: true;
+  /** Pseudo-classes that may stand behind it: 'element' for all that do not ask for a place in the tree. */
+  readonly states?: 'element' | readonly string[];
+  /** Pseudo-elements that may. */
+  readonly holds?: 'any' | readonly string[];
+  /** Whether not even `:is()` may. */
+  readonly isLast?: true;
+}
+
+const user = ['hover', 'active', 'focus', 'focus-visible', 'focus-within'];
+const ofElement: PseudoElementFacts = { states: 'element', holds: 'any' };
+const transition: PseudoElementFacts = { takes: 'transition', states: ['only-child'] };
+const sides = '* left right up down block-start block-end inline-start inline-end next prev'.split(' ');
+
+/** Names without `::`. */
+export const pseudoElements: Readonly<Record<string, PseudoElementFacts>> = {
+  before: { legacy: true, holds: ['marker'] },
+  after: { legacy: true, holds: ['marker'] },
   'first-line': { legacy: true },
   'first-letter': { legacy: true },
   marker: {},
   placeholder: {},
-  selection: {},
+  selection: { states: ['window-inactive'] },
   backdrop: {},
-  'file-selector-button': {},
+  'file-selector-button': { states: user },
   'target-text': {},
-  'search-text': {},
+  'search-text': { states: ['current'] },
   'spelling-error': {},
   'grammar-error': {},
-  cue: {},
-  'details-content': {},
+  cue: { mayTakeList: true, states: user },
+  'details-content': ofElement,
   checkmark: {},
   'picker-icon': {},
-  column: {},
-  'scroll-marker': {},
-  'scroll-marker-group': {},
+  column: { holds: ['scroll-marker'], isLast: true },
+  'scroll-marker': { states: [...user, 'target-current', 'target-before', 'target-after'] },
+  'scroll-marker-group': { states: ['hover', 'focus-within'] },
   'view-transition': {},
-  part: { takes: 'names' },
-  slotted: { takes: 'selector' },
-  highlight: { takes: 'names' },
-  picker: { takes: 'names' },
-  'scroll-button': { takes: 'names' },
-  'view-transition-group': { takes: 'names' },
-  'view-transition-image-pair': { takes: 'names' },
-  'view-transition-old': { takes: 'names' },
-  'view-transition-new': { takes: 'names' },
+  part: { ...ofElement, takes: 'names' },
+  slotted: {
+    takes: 'compound',
+    holds: [
+      ...['before', 'after', 'marker', 'placeholder', 'backdrop', 'file-selector-button', 'details-content'],
+      ...['checkmark', 'picker-icon', 'picker', 'view-transition', 'view-transition-group'],
+      ...['view-transition-image-pair', 'view-transition-old', 'view-transition-new'],
+    ],
+    isLast: true,
+  },
+  highlight: { takes: 'name' },
+  picker: { ...ofElement, takes: ['select'] },
+  'scroll-button': { takes: sides, states: [...user, 'enabled', 'disabled'] },
+  'view-transition-group': transition,
+  'view-transition-image-pair': transition,
+  'view-transition-old': transition,
+  'view-transition-new': transition,
 };
+
+const ofScrollbar: PseudoElementFacts = {
+  states: [
+    ...[
+      'enabled',
+      'disabled',
+      'hover',
+      'active',
+      'horizontal',
+      'vertical',
+      'decrement',
+      'increment',
+      'start',
+    ],
+    ...['end', 'double-button', 'single-button', 'no-button', 'corner-present', 'window-inactive'],
+  ],
+};
+const ofWebkit: PseudoElementFacts = { states: user };
+
+/** What is known of a pseudo-element; of one that begins with `-webkit-` whatever its name is. */
+export const pseudoElementFacts = (name: string): PseudoElementFacts =>
+  pseudoElements[name] ?? (/^-webkit-(scrollbar|resizer)/.test(name) ? ofScrollbar : ofWebkit);
 
 /**
  * Whether the name (without colons) is a pseudo-element. A name that starts with `-webkit-` counts,

@@ -7,6 +7,11 @@ export interface MarkupPlace {
   readonly end: number;
 }
 
+interface TextPiece {
+  readonly text: string;
+  readonly element: PageElement;
+}
+
 /** An element of a page. Frozen; `index` is its place in `page.elements`. */
 export class PageElement {
   readonly index: number;
@@ -30,7 +35,10 @@ export class PageElement {
 
   /** @internal Made by `parsePage`. */
   constructor(
-    made: Omit<PageElement, 'text' | 'textPieces' | 'ownText' | 'assignedSlot' | 'drawnIn'> & {
+    made: Omit<
+      PageElement,
+      'text' | 'textPieces' | 'allTextPieces' | 'ownText' | 'assignedSlot' | 'drawnIn'
+    > & {
       texts: readonly (string | PageElement)[];
       slots: ReadonlyMap<PageElement, PageElement>;
     },
@@ -70,14 +78,23 @@ export class PageElement {
   }
 
   /** @internal The same as it is written, piece by piece, each with the element that it stands in. */
-  get textPieces(): { readonly text: string; readonly element: PageElement }[] {
-    const pieces: { text: string; element: PageElement }[] = [];
+  get textPieces(): readonly TextPiece[] {
+    return this.#pieces((tag) => !/^(script|style|template|noscript)$/.test(tag));
+  }
+
+  /** @internal With what nobody reads. */
+  get allTextPieces(): readonly TextPiece[] {
+    return this.#pieces(() => true);
+  }
+
+  #pieces(isRead: (tag: string) => boolean): TextPiece[] {
+    const pieces: TextPiece[] = [];
     // What is still to come, nearest last: pieces of text, each with whom it belongs to.
     const open: { next: string | PageElement; element: PageElement }[] = [{ next: this, element: this }];
     while (open.length) {
       const { next, element } = open.pop()!;
       if (typeof next === 'string') pieces.push({ text: next, element });
-      else if (!/^(script|style|template|noscript)$/.test(next.tag))
+      else if (isRead(next.tag))
         for (const inner of next.#texts.toReversed()) open.push({ next: inner, element: next });
     }
     return pieces;

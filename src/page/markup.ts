@@ -269,7 +269,9 @@ function buildTree(growing: Growing, quirks: boolean): Tree {
     attributes: elements.map(({ attributes }) => attributes),
     isHtml: Uint8Array.from(namespaces, (namespace) => (namespace === htmlNamespace ? 1 : 0)),
     hasText: Uint8Array.from(growing.hasText),
-    textOf: (row) => elements[row].text,
+    ownTextOf: (row) => growing.rawText[row],
+    textsIn: (row) =>
+      elements[row].allTextPieces.map(({ text, element: { index } }) => ({ text, row: index })),
     tagOf: (row) => elements[row].tag,
     namespaceOf: (row) => namespaces[row],
     ...growing.forest.columns(elements, parent),

@@ -1,3 +1,4 @@
+import type { PseudoElementFacts } from '../facts/index.js';
 import type { Compound, Selector, Specificity, Test, Through } from './types.js';
 
 /** Lists that stay empty, as most do, are all this one. */
@@ -19,6 +20,9 @@ export class CompoundDraft {
   through?: Through;
   pseudoStates = none as unknown as Test[];
   readonly specificity: [number, number, number] = [0, 0, 0];
+
+  /** `behind` is the pseudo-element behind which, in brackets, the compound stands. */
+  constructor(public behind?: PseudoElementFacts) {}
 
   addId(name: number): void {
     this.ids = withOneMore(this.ids, name);

@@ -1,5 +1,6 @@
 import { matchPseudoClass } from './pseudo-class.js';
-import { matchAttribute, matchLanguage, directionOf } from './attribute.js';
+import { matchAttribute } from './attribute.js';
+import { directionOf, matchLanguage } from './language.js';
 import { positionOf } from './positions.js';
 import type { Tree } from './tree.js';
 import type { Compound, Selector, Test } from './types.js';

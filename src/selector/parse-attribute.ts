@@ -3,8 +3,20 @@ import { kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { isDelim, nameText, SelectorFault } from './syntax.js';
 import type { AttributeTest } from './types.js';
 
+/** The prefixes that the markup's parser gives to attributes in a namespace (HTML Standard §13.2.6.1). */
+const prefixOf: Readonly<Record<string, string>> = {
+  'http://www.w3.org/1999/xlink': 'xlink',
+  'http://www.w3.org/XML/1998/namespace': 'xml',
+  'http://www.w3.org/2000/xmlns/': 'xmlns',
+};
+
 /** Reads `[name=value]` (Selectors 4 §6), from its opening bracket. */
-export function parseAttribute(tokens: Tokens, open: number, to: number): AttributeTest {
+export function parseAttribute(
+  tokens: Tokens,
+  open: number,
+  to: number,
+  namespaces?: ReadonlyMap<string, string>,
+): AttributeTest {
   const close = tokens.closes[open];
   if (close >= to) fail(open, 'the "]" is missing');
   let at = skipSpace(tokens, open + 1, close);
@@ -16,7 +28,10 @@ export function parseAttribute(tokens: Tokens, open: number, to: number): Attrib
   if (tokens.types[at] !== kinds.Ident) fail(at, 'an attribute’s name is missing');
   let name = nameText(tokens, at);
   if (isDelim(tokens, at + 1, '|') && tokens.types[at + 2] === kinds.Ident) {
-    namespace = name;
+    const address = namespaces?.get(name);
+    if (address === undefined) fail(at, `no @namespace names "${name}"`);
+    // Attributes in another namespace are in no page.
+    namespace = prefixOf[address] ?? '|';
     name = nameText(tokens, at + 2);
     at += 2;
   }
@@ -44,7 +59,10 @@ export function parseAttribute(tokens: Tokens, open: number, to: number): Attrib
     if ((flag !== 'i' && flag !== 's') || skipSpace(tokens, at + 1, close) !== close) {
       fail(at, `"${flag}" cannot stand behind the value`);
     }
-    letterCase = flag as 'i' | 's';
+    // Selectors 4 §6.3 has it, and engines drop the rule.
+    if (flag === 's')
+      fail(at, 'browsers of some makes do not know the "s" behind the value', () => 'Leave it out.');
+    letterCase = 'i';
   }
   return {
     name,

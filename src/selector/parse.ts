@@ -1,12 +1,19 @@
 import { ident } from 'css-tree';
-import { isPseudoElement, pseudoClasses, pseudoElements } from '../facts/index.js';
+import {
+  isPseudoElement,
+  pseudoClasses,
+  pseudoElementFacts,
+  pseudoElements,
+  type PseudoElementFacts,
+} from '../facts/index.js';
 import { kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { ofKeyword, readNth } from './nth.js';
+import { readFunctional, type Mode } from './parse-functional.js';
 import type { Names } from './tree.js';
 import { add, CompoundDraft, draftWith, greatest, none } from './compound-draft.js';
 import { parseAttribute } from './parse-attribute.js';
+import { isArgument, namesIn } from './pseudo-argument.js';
 import { parseType } from './parse-type.js';
-import { commaParts, isDelim, nameText, nearPseudoClass, SelectorFault } from './syntax.js';
+import { commaParts, isDelim, nameText, nearPseudoClass, SelectorFault, behindComments } from './syntax.js';
 import type { Combinator, Selector } from './types.js';
 
 /** What surrounds a selector and changes its meaning. */
@@ -30,16 +37,24 @@ export interface SelectorScope {
 
 const maxDepth = 120;
 
-type Mode = 'plain' | 'in-pseudo' | 'in-has';
+/** Behind an element that stands in another tree nothing is asked of its place there. */
+const isOfElement = (name: string) =>
+  /^(lang|dir|state|active-view-transition-type)$/.test(name) ||
+  (Object.hasOwn(pseudoClasses, name) && pseudoClasses[name] !== 'tree' && !ofElsewhere.test(name));
+/** Parts of scrollbars, and what is said of texts. */
+const ofElsewhere =
+  /^(current|horizontal|vertical|decrement|increment|start|end|double-button|single-button|no-button|corner-present)$/;
 
 /** Reads selectors out of tokens; throws `SelectorFault`. */
 export class SelectorParser {
   /** Whether the selector being read has `&` in it, or `:scope`. */
   #usesParent = false;
   #usesScope = false;
+  /** The pseudo-element behind which, in brackets, the selectors stand that are being read. */
+  #behind: PseudoElementFacts | undefined;
 
   constructor(
-    private readonly tokens: Tokens,
+    readonly tokens: Tokens,
     private readonly scope: SelectorScope,
   ) {}
 
@@ -48,7 +63,7 @@ export class SelectorParser {
   }
 
   /** Items that do not parse are left out (Selectors 4 §3.9). */
-  #forgivingList(from: number, to: number, depth: number, mode: Mode): Selector[] {
+  forgivingList(from: number, to: number, depth: number, mode: Mode): Selector[] {
     return commaParts(this.tokens, from, to).flatMap(([start, end]) => {
       try {
         return [this.#complex(start, end, depth, mode)];
@@ -82,6 +97,7 @@ export class SelectorParser {
       const joint = this.#combinator(at, to);
       if (!joint) break;
       if (draft.ending) this.#fail(at, `nothing can follow ${draft.ending}`);
+      if (mode === 'compounds') this.#fail(at, 'only what is said of one element can stand here');
       combinators.push(joint.combinator);
       at = joint.next;
     }
@@ -161,7 +177,7 @@ export class SelectorParser {
   }
 
   #compound(from: number, to: number, depth: number, mode: Mode): { draft: CompoundDraft; next: number } {
-    const draft = new CompoundDraft();
+    const draft = new CompoundDraft(this.#behind);
     let at = parseType(this.tokens, [from, to], {
       draft,
       depth,
@@ -169,11 +185,15 @@ export class SelectorParser {
       names: this.scope.names,
     });
     const isUniversal = at > from && draft.tag < 0;
+    if (at > from && draft.behind) this.#fail(from, 'a type cannot stand behind a pseudo-element');
+    const first = at;
+    at = behindComments(this.tokens, at, to);
     for (let next = at; next < to; at = next) {
       next = this.#simple(at, to, draft, depth, mode);
       if (next === at) break;
+      next = behindComments(this.tokens, next, to);
     }
-    if (at === from) {
+    if (at === first && first === from) {
       const found = tokenText(this.tokens, at).trim();
       this.#fail(at, at >= to ? 'a selector is missing' : `"${found}" does not begin a selector`);
     }
@@ -214,7 +234,7 @@ export class SelectorParser {
     }
     if (type === kinds.LeftSquareBracket) {
       this.#notBehindPseudo(at, draft, 'an attribute');
-      draft.addTest({ kind: 'attribute', attribute: parseAttribute(tokens, at, to) });
+      draft.addTest({ kind: 'attribute', attribute: parseAttribute(tokens, at, to, this.scope.namespaces) });
       draft.specificity[1]++;
       return tokens.closes[at] + 1;
     }
@@ -233,8 +253,16 @@ export class SelectorParser {
     return names.intern(quirks ? key.toLowerCase() : key);
   }
 
-  #notBehindPseudo(at: number, { ending }: CompoundDraft, what: string): void {
-    if (ending) this.#fail(at, `${what} cannot follow ${ending}`);
+  #notBehindPseudo(at: number, { behind, ending }: CompoundDraft, what: string): void {
+    if (behind) this.#fail(at, `${what} cannot follow ${ending || 'a pseudo-element'}`);
+  }
+
+  /** Which pseudo-classes may stand behind a pseudo-element hangs on it. */
+  #mayFollow(at: number, { behind, ending }: CompoundDraft, name: string): void {
+    if (!behind) return;
+    const isList = /^(is|where|not)$/.test(name) && !behind.isLast;
+    const may = isList || (behind.states === 'element' ? isOfElement(name) : behind.states?.includes(name));
+    if (!may) this.#fail(at, `:${name} cannot follow ${ending || 'that pseudo-element'}`);
   }
 
   #pseudo(colon: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {
@@ -260,6 +288,7 @@ export class SelectorParser {
     if (type === kinds.Ident) {
       if (name !== 'host' && !Object.hasOwn(pseudoClasses, name))
         this.#fail(colon, `there is no pseudo-class ":${name}"`, () => nearPseudoClass(name));
+      this.#mayFollow(colon, draft, name);
       if (name === 'scope' && !this.scope.onlyAmpersand) this.#usesScope = true;
       draft.addTest(name === 'host' ? { kind: 'host', above: false } : { kind: 'pseudo-class', name });
       draft.specificity[1]++;
@@ -275,47 +304,46 @@ export class SelectorParser {
   ): void {
     if (!isPseudoElement(name)) this.#fail(colon, `there is no pseudo-element "::${name}"`);
     if (mode !== 'plain') this.#fail(colon, `::${name} cannot stand inside :is(), :not() or :has()`);
-    const takes = pseudoElements[name]?.takes;
-    if (!!takes !== !!args)
-      this.#fail(colon, takes ? `::${name}() needs a name in brackets` : `::${name} takes no brackets`);
-    if (args && (name === 'part' || name === 'slotted')) {
-      if (draft.ending) this.#fail(colon, `::${name}() cannot follow ${draft.ending}`);
-      this.#through(colon, name, args, { draft, depth });
-      return;
-    }
-    if (draft.pseudo && !/^::(details-content|before|after|-webkit-)/.test(draft.pseudo)) {
-      this.#fail(colon, `::${name} cannot follow ${draft.pseudo}`);
-    }
+    const facts = pseudoElementFacts(name);
+    const { behind, ending } = draft;
+    const holds = behind?.holds === 'any' ? !/^(part|slotted)$/.test(name) : behind?.holds?.includes(name);
+    if (behind && !holds) this.#fail(colon, `::${name} cannot follow ${ending || 'that pseudo-element'}`);
     const inner = args
-      ? `(${tokenText(this.tokens, ...args)
+      ? tokenText(this.tokens, ...args)
           .trim()
-          .replace(/\s+/g, ' ')})`
+          .replace(/\s+/g, ' ')
       : '';
-    draft.pseudo += `::${name}${inner}`;
+    if (!facts.mayTakeList) this.#checkArgument(colon, name, facts, args && inner);
     draft.specificity[2]++;
+    if (args && name === 'slotted') {
+      const list = this.oneCompound(colon, '::slotted', args, depth);
+      draft.through = { kind: 'slotted', list };
+      add(draft.specificity, greatest(list));
+    } else if (args && name === 'part') draft.through = { kind: 'part', names: namesIn(inner)! };
+    else {
+      if (args && facts.mayTakeList) this.#within(behind, () => this.list(...args, depth + 1, 'compounds'));
+      draft.pseudo += `::${name}${args ? `(${inner})` : ''}`;
+    }
+    draft.behind = args && facts.mayTakeList ? pseudoElements.marker : facts;
   }
 
-  #through(
+  #checkArgument(
     colon: number,
-    name: 'part' | 'slotted',
-    args: [number, number],
-    { draft, depth }: { draft: CompoundDraft; depth: number },
+    name: string,
+    { takes }: PseudoElementFacts,
+    inner: string | undefined,
   ): void {
-    draft.specificity[2]++;
-    if (name === 'part') {
-      const names = tokenText(this.tokens, ...args)
-        .trim()
-        .split(/\s+/);
-      if (!names.every((one) => /^-?(?:[\w-]|\\.|[^\0-\x7f])+$/.test(one) && !/^-?\d/.test(one)))
-        this.#fail(colon, '::part() takes names of parts, with spaces between');
-      draft.through = { kind: 'part', names: names.map((one) => ident.decode(one)) };
-      return;
-    }
-    const list = this.list(...args, depth + 1, 'in-pseudo');
-    if (list.length !== 1 || list[0].compounds.length > 1)
-      this.#fail(colon, '::slotted() takes one selector without anything around it');
-    draft.through = { kind: 'slotted', list };
-    add(draft.specificity, greatest(list));
+    if (!!takes !== (inner !== undefined))
+      this.#fail(colon, takes ? `::${name}() needs a name in brackets` : `::${name} takes no brackets`);
+    if (takes && !isArgument(takes, inner!))
+      this.#fail(colon, `"${inner}" cannot stand in the brackets of ::${name}()`);
+  }
+
+  /** A list of one selector, of one compound. */
+  oneCompound(colon: number, name: string, args: readonly [number, number], depth: number): Selector[] {
+    const list = this.list(...args, depth + 1, 'compounds');
+    if (list.length !== 1) this.#fail(colon, `${name}() takes one selector`);
+    return list;
   }
 
   #functional(
@@ -324,95 +352,21 @@ export class SelectorParser {
     [from, to]: [number, number],
     into: { draft: CompoundDraft; depth: number; mode: Mode },
   ): void {
-    const { draft, depth, mode } = into;
-    const inner: Mode = 'in-pseudo';
-    switch (name) {
-      case 'is':
-      case 'where':
-      case '-webkit-any': {
-        const forgives = name !== '-webkit-any';
-        const list = forgives
-          ? this.#forgivingList(from, to, depth + 1, inner)
-          : this.list(from, to, depth + 1, inner);
-        draft.addTest({ kind: 'any', list });
-        if (name !== 'where') add(draft.specificity, greatest(list));
-        return;
-      }
-      case 'not': {
-        const list = this.list(from, to, depth + 1, inner);
-        draft.addTest({ kind: 'none', list });
-        add(draft.specificity, greatest(list));
-        return;
-      }
-      case 'has': {
-        if (mode === 'in-has') this.#fail(colon, ':has() cannot stand inside :has()');
-        const list = this.list(from, to, depth + 1, 'in-has');
-        const sideways = list.some(({ combinators }) => combinators[0] === '+' || combinators[0] === '~');
-        draft.addTest({ kind: 'has', list, sideways });
-        add(draft.specificity, greatest(list));
-        return;
-      }
-      case 'nth-child':
-      case 'nth-last-child':
-      case 'nth-of-type':
-      case 'nth-last-of-type':
-        this.#nth(colon, name, [from, to], into);
-        return;
-      case 'lang': {
-        // The standard allows lists and strings; engines so far take one name and drop the rule otherwise.
-        const range = tokenText(this.tokens, from, to).trim();
-        if (!/^(?:[\w-]|\\.|[^\0-\x7f])+$/.test(range))
-          this.#fail(colon, `:lang(${range}) does not name one language`);
-        const ranges = [ident.decode(range)];
-        draft.addTest({ kind: 'lang', ranges });
-        break;
-      }
-      case 'dir':
-        draft.addTest({ kind: 'dir', direction: tokenText(this.tokens, from, to).trim().toLowerCase() });
-        break;
-      case 'host':
-      case 'host-context': {
-        const list = this.list(from, to, depth + 1, inner);
-        if (list.length !== 1 || list[0].compounds.length > 1)
-          this.#fail(colon, `:${name}() takes one selector without anything around it`);
-        draft.addTest({ kind: 'host', list, above: name === 'host-context' });
-        add(draft.specificity, greatest(list));
-        break;
-      }
-      case 'state':
-        draft.addTest({ kind: 'pseudo-class', name: `state(${tokenText(this.tokens, from, to).trim()})` });
-        break;
-      case 'active-view-transition-type':
-        draft.addTest({ kind: 'pseudo-class', name: 'current' });
-        break;
-      default:
-        this.#fail(colon, `there is no pseudo-class ":${name}()"`, () => nearPseudoClass(name));
-    }
-    draft.specificity[1]++;
+    const { draft } = into;
+    this.#mayFollow(colon, draft, name);
+    // In the brackets stands what could stand in their place.
+    this.#within(draft.behind, () => readFunctional(this, colon, name, [from, to], into));
   }
 
-  /** Selectors 4 §13.3–13.4. */
-  #nth(
-    colon: number,
-    name: string,
-    [from, to]: [number, number],
-    into: { draft: CompoundDraft; depth: number; mode: Mode },
-  ): void {
-    const formulaEnd = ofKeyword(this.tokens, from, to);
-    const sameType = name.endsWith('of-type');
-    const written = tokenText(this.tokens, from, formulaEnd);
-    const formula = readNth(written);
-    if (!formula || (sameType && formulaEnd < to)) {
-      this.#fail(
-        colon,
-        `":${name}(${written})" is not a counting rule`,
-        () => 'Write odd, even, a number, or a rule such as 3n + 1.',
-      );
+  /** Reads what stands behind a pseudo-element. */
+  #within(behind: PseudoElementFacts | undefined, read: () => void): void {
+    const around = this.#behind;
+    this.#behind = behind;
+    try {
+      read();
+    } finally {
+      this.#behind = around;
     }
-    const of = formulaEnd < to ? this.list(formulaEnd + 1, to, into.depth + 1, 'in-pseudo') : undefined;
-    into.draft.addTest({ kind: 'nth', ...formula, fromEnd: name.includes('last'), sameType, of });
-    into.draft.specificity[1]++;
-    if (of) add(into.draft.specificity, greatest(of));
   }
 
   #fail(at: number, reason: string, remedy?: () => string): never {

@@ -10,6 +10,26 @@ export function isDelim(tokens: Tokens, at: number, text: string): boolean {
   );
 }
 
+/** Past comments, where one more simple selector of the same compound stands behind them; else where it was. */
+export function behindComments(tokens: Tokens, from: number, to: number): number {
+  let at = from;
+  while (at < to && tokens.types[at] === kinds.Comment) at++;
+  return startsSimple(tokens, at, to) ? at : from;
+}
+
+/** Whether a simple selector, other than a type, begins at a token. */
+function startsSimple(tokens: Tokens, at: number, to: number): boolean {
+  if (at >= to) return false;
+  const type = tokens.types[at];
+  return (
+    type === kinds.Hash ||
+    type === kinds.LeftSquareBracket ||
+    type === kinds.Colon ||
+    isDelim(tokens, at, '.') ||
+    isDelim(tokens, at, '&')
+  );
+}
+
 /**
  * Thrown inside the parser, and nowhere out of it. Not an `Error`: sheets are full of other browsers' names,
  * and noting the call stack for each would take as long as all the parsing.

@@ -59,8 +59,10 @@ export interface Tree {
   readonly isHtml: Uint8Array;
   /** 1 where a text node of at least one character is a child. */
   readonly hasText: Uint8Array;
-  /** The element's own text where `:dir(auto)` and `:placeholder-shown` need it. */
-  readonly textOf: (row: number) => string;
+  /** The text that stands in the element itself, as it is. */
+  readonly ownTextOf: (row: number) => string;
+  /** All texts in an element and in what it holds, in order, each with the row that it stands in. */
+  readonly textsIn: (row: number) => Iterable<{ readonly text: string; readonly row: number }>;
   /** The tag as `PageElement.tag` has it. */
   readonly tagOf: (row: number) => string;
   readonly namespaceOf: (row: number) => string;

@@ -161,7 +161,7 @@ describe('states are read from the compiled selector', () => {
     ['.a:is(:hover, :focus) { color: red }', [':hover', ':focus']],
     ['.a.is-open { color: red }', ['.is-open']],
     ['.a.md\\:is-open { color: red }', []],
-    ['.a::before:hover { color: red }', [':hover']],
+    ['.a::file-selector-button:hover { color: red }', [':hover']],
   ])('%s', (draft, states) => {
     const read = page(css, body);
     const [block] = read.withDraft(draft).overlay!.styles.blocks;
