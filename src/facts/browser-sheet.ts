@@ -25,7 +25,7 @@ dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-co
 [popover] { position: fixed; inset: 0; width: fit-content; height: fit-content; margin: auto; border: solid; padding: 0.25em; overflow: auto; background-color: canvas; color: canvastext }
 slot, rt-container { display: contents }
 ruby { display: ruby }
-rt { display: ruby-text; font-size: 50% }
+ruby > rt { display: ruby-text; font-size: 50% }
 a:any-link { color: linktext; text-decoration: underline; cursor: pointer }
 :link { color: linktext }
 :visited { color: visitedtext }
@@ -49,8 +49,9 @@ br { display-outside: newline }
 nobr { white-space: nowrap }
 address, article, aside, blockquote, center, dd, dir, div, dl, dt, figcaption, figure, footer, form, h1, h2, h3, h4, h5, h6, header, hgroup, hr, legend, li, listing, main, menu, nav, ol, p, plaintext, pre, search, section, summary, ul, xmp, table, caption, colgroup, col, thead, tbody, tfoot, tr, td, th { unicode-bidi: isolate }
 bdi, output, [dir=auto i] { unicode-bidi: isolate }
-[dir=rtl i] { direction: rtl; unicode-bidi: isolate }
-[dir=ltr i] { direction: ltr; unicode-bidi: isolate }
+[dir]:dir(rtl), bdi:dir(rtl) { direction: rtl }
+[dir]:dir(ltr), bdi:dir(ltr), input[type=tel i]:dir(ltr) { direction: ltr }
+:is([dir=rtl i], [dir=ltr i]) { unicode-bidi: isolate }
 bdo, bdo[dir] { unicode-bidi: isolate-override }
 :is(textarea, pre)[dir=auto i] { unicode-bidi: plaintext }
 h1 { margin-block: 0.67em; font-size: 2em }
@@ -89,6 +90,7 @@ select { white-space: pre; background-color: buttonface; border: 1px solid light
 select:not([multiple], [size]:not([size="0"], [size="1"])) { overflow: clip !important; align-items: center }
 select:is([multiple], [size]:not([size="0"], [size="1"])) { overflow: hidden scroll; align-items: flex-start }
 optgroup { white-space: normal; font-weight: bolder }
+optgroup:disabled { color: light-dark(graytext, #aaaaaa) }
 label { cursor: default }
 input { padding: 1px 2px }
 input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important }
@@ -96,9 +98,10 @@ input[type=file i] { align-items: baseline }
 textarea { padding: 2px; border: 1px solid light-dark(#767676, #858585) }
 iframe, object, embed { overflow: clip !important; overflow-clip-margin: content-box }
 canvas, img, video { overflow: clip; overflow-clip-margin: content-box }
+input[type=image i] { overflow-clip-margin: content-box }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
 input:is([type=checkbox i], [type=radio i]) { margin: 3px 3px 3px 4px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
-input[type=radio i] { margin: 3px 3px 0 5px }
+input[type=radio i] { margin: 3px 3px 0 5px; border-radius: 50% }
 input[type=file i] { color: inherit; background-color: initial; border: initial; padding: initial; white-space: pre; cursor: default; text-align: start }
 input[type=range i] { color: #9d968e; background-color: field; border: initial; padding: initial; margin: 2px }
 input[type=password i] { -webkit-text-security: disc }
@@ -106,13 +109,13 @@ input[type=file i] { text-overflow: ellipsis }
 input:is([type=button i], [type=submit i], [type=reset i]) { user-select: none }
 input:is([type=file i], [type=image i], [type=hidden i]) { appearance: none }
 textarea, input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { font-family: monospace }
-input[type=color i] { background-color: buttonface; border: 1px solid buttonborder; padding: 1px 2px; box-sizing: border-box }
+input[type=color i] { inline-size: 50px; block-size: 27px; background-color: buttonface; border: 1px solid buttonborder; padding: 1px 2px; box-sizing: border-box }
 input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { padding: 0 0 0 1px; cursor: default }
 input:is([type=hidden i], [type=image i]) { padding: initial; border: initial; background-color: initial; cursor: default }
 input[type=image i] { cursor: pointer }
 input:is([type=reset i], [type=button i], [type=submit i]) { white-space: pre }
-select:is([multiple], [size]:not([size="0"], [size="1"])) { background-color: field; white-space: normal }
-option { padding: 0 2px 1px; white-space: nowrap }
+select:is([multiple], [size]:not([size="0"], [size="1"])) { background-color: field; white-space: normal; text-wrap-mode: nowrap; border-radius: 2px; vertical-align: text-bottom }
+option { padding: 0 2px 1px; white-space: nowrap; font-weight: normal }
 select:not([multiple], [size]:not([size="0"], [size="1"])) option { align-items: center }
 input:disabled, textarea:disabled { cursor: default; color: light-dark(#545454, #aaaaaa); background-color: light-dark(#efefef4d, #3b3b3b4d); border-color: #7676764d }
 button:disabled, input:is([type=reset i], [type=button i], [type=submit i]):disabled { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
@@ -140,7 +143,11 @@ fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.3
 legend { padding-inline: 2px }
 details > summary:first-of-type { counter-increment: list-item 0; display: list-item; list-style: disclosure-closed inside }
 details[open] > summary:first-of-type { list-style-type: disclosure-open }
-meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em }
+meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em; block-size: 1em }
+meter { inline-size: 5em }
+progress { inline-size: 10em }
+audio { width: 300px; height: 54px }
+marquee { display: inline-block; width: stretch; overflow: hidden; white-space-collapse: collapse; text-wrap-mode: nowrap }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }
 ::marker { display: inline-block; white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
@@ -154,6 +161,8 @@ dialog::backdrop { background-color: rgb(0 0 0 / 0.1) }
 details[open]::details-content { content-visibility: visible }
 svg :not(foreignObject *) { transform-origin: 0 0 }
 svg text, foreignObject { display: block }
+svg text { text-wrap-mode: nowrap }
+svg :is(image, marker, pattern, symbol) { overflow: hidden }
 svg:not(:root) { overflow-clip-margin: content-box }
 svg:not(:root), foreignObject { overflow: hidden }
 `;
