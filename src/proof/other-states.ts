@@ -3,7 +3,7 @@ import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/inde
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, longhandsOf, physicalInSomeFlow } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
-import { statesOf, type RuleStates } from './states.js';
+import { rowsInAllStates, statesOf, type RuleStates } from './states.js';
 
 /** States in which the browser's own sheet looks different (HTML Standard §15.3). */
 const browserStates = [
@@ -97,13 +97,15 @@ export class OtherStates {
     return false;
   }
 
-  /** What a rule matches, and what carries its own states, by which it may match more; each once. */
+  /** What a rule matches, in its own states too, and what carries these; each once. */
   #matchedBy(block: StyleBlock): PageElement[] {
     const matched = draftTargets(this.laid, block).flat().map(elementOf);
-    const carriers = this.#statesFor(block).sets.flatMap((held) =>
-      held.flatMap(({ element }) => element ?? []),
-    );
-    return [...new Set([...matched, ...carriers])];
+    const { sets } = this.#statesFor(block);
+    const carriers = sets.flatMap((held) => held.flatMap(({ element }) => element ?? []));
+    const inStates = sets.length
+      ? rowsInAllStates(this.laid, block).map((row) => this.laid.elements[row])
+      : [];
+    return [...new Set([...matched, ...carriers, ...inStates])];
   }
 
   #onTargets(block: StyleBlock, state: string): readonly Held[] {

@@ -59,6 +59,17 @@ export function statesOf(
   };
 }
 
+/** What a rule's selectors match while all the states that they name are held, wherever that may be; with pseudo-elements left aside. */
+export function rowsInAllStates(page: Page, { selectors }: Pick<StyleBlock, 'selectors'>): readonly number[] {
+  const wanted = new Wanted(page, true, true);
+  const context = matchContext(page.tree);
+  const rows = selectors
+    .filter((selector) => mayHaveState(page, selector))
+    .map((selector) => ({ ...wanted.stateless(selector), through: undefined }))
+    .flatMap((selector) => rowsAmong(page, selector).filter((row) => matches(selector, row, context)));
+  return [...new Set(rows)];
+}
+
 /** Whether anything in a selector may be a state; most have none, and need not be asked of any element. */
 function mayHaveState(page: Page, { compounds, pseudoStates }: Selector): boolean {
   const { inMarkup } = classNames(page);
@@ -204,7 +215,7 @@ class Wanted {
 
   #hold(state: string, front: Selector, around: readonly Selector[]): void {
     const { tree, elements } = this.page;
-    const stripped = [front, ...around].map((one) => this.#stateless(one));
+    const stripped = [front, ...around].map((one) => this.stateless(one));
     const ofPart = stripped.find(({ through }) => through?.kind === 'part');
     const others = stripped.filter((one) => one !== ofPart);
     const carriers = (ofPart ? partRows(tree, ofPart, 0) : rowsAmong(this.page, others[0])).filter((row) => {
@@ -216,7 +227,7 @@ class Wanted {
     if (carriers.length) this.words.push(`${state} on ${carrierText(front, state)}`);
   }
 
-  #stateless(selector: Selector): Selector {
+  stateless(selector: Selector): Selector {
     return {
       ...selector,
       pseudo: '',
@@ -249,7 +260,7 @@ class Wanted {
         return isState ? [] : [test];
       }
       case 'any':
-        return [{ ...test, list: test.list.map((one) => this.#stateless(one)) }];
+        return [{ ...test, list: test.list.map((one) => this.stateless(one)) }];
       // What is held inside of these is held for others too, or not at all.
       case 'has':
         return [];
