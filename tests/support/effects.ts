@@ -357,17 +357,25 @@ async function askEngine({
       const found = declarations.map(({ selector }) => all(selector));
       // Only what the declaration itself matches is compared.
       const none: string[] = [];
-      const read = (only: ReadonlySet<number>) => {
-        // Transitions are over before anything is read.
-        for (const animation of inner.getAnimations()) {
-          try {
-            animation.finish();
-          } catch {
-            // One that goes on has no end: it is asked about in its middle.
-            animation.pause();
-            animation.currentTime = 300;
+      /** Transitions are over before anything is read; the end of one may begin another, of what inherits from it. */
+      const settle = () => {
+        for (let round = 0; round < 20; round++) {
+          const moving = inner.getAnimations().filter(({ playState }) => playState === 'running');
+          if (moving.length === 0) return;
+          for (const animation of moving) {
+            try {
+              animation.finish();
+            } catch {
+              // One that goes on has no end: it is asked about in its middle.
+              animation.pause();
+              animation.currentTime = 300;
+            }
           }
+          view.getComputedStyle(inner.documentElement).getPropertyValue('color');
         }
+      };
+      const read = (only: ReadonlySet<number>) => {
+        settle();
         return declarations.map(({ pseudo, start }, i) =>
           !only.has(start)
             ? none
