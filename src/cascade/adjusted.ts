@@ -19,28 +19,48 @@ const blockified: Readonly<Record<string, string>> = {
   'table-caption': 'block',
 };
 
+type Adjust = (values: Values, target: Target, text: string) => string;
+
 /** What one property's computed value takes from another's. */
 export function adjusted(values: Values, target: Target, longhand: string, text: string): string {
-  const other = (name: string) => values.valueOf(target, name);
-  if (longhand === 'display') return displayOf(values, target, text);
-  if (longhand === 'float') return isOutOfFlow(other('position')) ? 'none' : text;
-  if (/^border-(top|right|bottom|left)-width$/.test(longhand))
-    return /^(none|hidden)$/.test(other(longhand.replace('width', 'style'))) ? '0' : text;
-  if (/^min-(width|height)$/.test(longhand) && text === 'auto') return isItem(values, target) ? text : '0';
-  if (longhand === 'overflow-x' || longhand === 'overflow-y')
-    return overflowOf(values, target, longhand, text);
-  if (longhand === 'text-align') return alignmentOf(values, target, text);
-  if (layered.test(longhand))
-    return perLayer(text, other(longhand.startsWith('background') ? 'background-image' : 'mask-image'));
-  if (notInDrawings.test(longhand) && isOfDrawing(values, target)) return initialValue(longhand);
-  // It hangs on what stands further out (CSS Box Alignment 3 §6.2).
-  if (longhand === 'justify-items' && text === 'legacy') {
-    const parent = parentOf(target);
-    const above = parent ? values.valueOf(parent, 'justify-items') : 'normal';
-    return above.startsWith('legacy ') ? above : 'normal';
+  let adjust = known.get(longhand);
+  if (adjust === undefined) known.set(longhand, (adjust = adjustOf(longhand)));
+  return adjust ? adjust(values, target, text) : text;
+}
+
+/** By longhand; null for most, which take nothing. */
+const known = new Map<string, Adjust | null>();
+
+function adjustOf(longhand: string): Adjust | null {
+  if (longhand === 'display') return displayOf;
+  if (longhand === 'float')
+    return (values, target, text) => (isOutOfFlow(values.valueOf(target, 'position')) ? 'none' : text);
+  if (/^border-(top|right|bottom|left)-width$/.test(longhand)) {
+    const style = longhand.replace('width', 'style');
+    return (values, target, text) => (/^(none|hidden)$/.test(values.valueOf(target, style)) ? '0' : text);
   }
-  if (longhand === 'content' && /^(none|normal)$/.test(text)) return 'normal';
-  return text;
+  if (/^min-(width|height)$/.test(longhand))
+    return (values, target, text) => (text === 'auto' && !isItem(values, target) ? '0' : text);
+  if (longhand === 'overflow-x' || longhand === 'overflow-y')
+    return (values, target, text) => overflowOf(values, target, longhand, text);
+  if (longhand === 'text-align') return alignmentOf;
+  if (layered.test(longhand)) {
+    const images = longhand.startsWith('background') ? 'background-image' : 'mask-image';
+    return (values, target, text) => perLayer(text, values.valueOf(target, images));
+  }
+  if (notInDrawings.test(longhand))
+    return (values, target, text) => (isOfDrawing(values, target) ? initialValue(longhand) : text);
+  if (longhand === 'justify-items') return itemsOf;
+  if (longhand === 'content') return (_, __, text) => (/^(none|normal)$/.test(text) ? 'normal' : text);
+  return null;
+}
+
+/** What `legacy` comes to hangs on what stands further out (CSS Box Alignment 3 §6.2). */
+function itemsOf(values: Values, target: Target, text: string): string {
+  if (text !== 'legacy') return text;
+  const parent = parentOf(target);
+  const above = parent ? values.valueOf(parent, 'justify-items') : 'normal';
+  return above.startsWith('legacy ') ? above : 'normal';
 }
 
 /** What engines take back of a drawing's text. */

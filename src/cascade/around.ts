@@ -1,6 +1,6 @@
 import { hangsOnWindow, type Page, type PageElement } from '../page/index.js';
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
-import { longhandsOf, physicalInSomeFlow } from '../value/index.js';
+import { physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
@@ -58,7 +58,7 @@ function file({ applied }: MatchList): ConditionsByLonghand {
   for (const { block, owner } of applied) {
     if (block.condition === 0 || owner === 'browser') continue;
     for (const { property } of block.declarations)
-      for (const name of longhandsOf(property).flatMap(physicalInSomeFlow)) {
+      for (const name of physicalLonghandsOf(property)) {
         const numbers = found.get(name);
         if (numbers) numbers.add(block.condition);
         else found.set(name, new Set([block.condition]));
@@ -87,6 +87,6 @@ function sizedIn({ attributes }: PageElement): readonly string[] {
 
 function sizedNames(declarations: readonly WrittenDeclaration[]): readonly string[] {
   return declarations.flatMap(({ property, value }) =>
-    hangsOnWindow(value) ? longhandsOf(property).flatMap(physicalInSomeFlow) : [],
+    hangsOnWindow(value) ? physicalLonghandsOf(property) : [],
   );
 }

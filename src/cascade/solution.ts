@@ -54,6 +54,8 @@ export class Solution {
   readonly #workedOut: WorkedOut;
   /** By flow, then by the platform's and the draft's list. */
   readonly #shared = new Map<Flow, Map<MatchList, Map<MatchList, Contested>>>();
+  /** Of elements, by row, as they were asked for. */
+  readonly #ofRows: (Contested | undefined)[] = [];
   /** Of elements with claims of their own, by row. */
   readonly #own = new Map<number, Contested>();
   /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
@@ -98,7 +100,8 @@ export class Solution {
 
   /** All claims on a target, by physical longhand. */
   contested(row: number, pseudo: string): Contested {
-    return this.#contestedIn(row, pseudo, this.#flow(row));
+    if (pseudo !== '') return this.#contestedIn(row, pseudo, this.#flow(row));
+    return (this.#ofRows[row] ??= this.#contestedIn(row, pseudo, this.#flow(row)));
   }
 
   /** The name under which a longhand of this target is contested. */

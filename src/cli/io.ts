@@ -29,9 +29,15 @@ export const paint = {
   wary: pc.yellow,
 };
 
+/** Letters that are one column wide each, as most texts have them alone. */
+const isPlain = (text: string) => /^[\x20-\x7e]*$/.test(text);
+const widthOf = (text: string) => (isPlain(text) ? text.length : stringWidth(text));
+
 /** Wraps text to the width, further lines indented like the first one plus `hang` columns. */
 export function wrap(text: string, columns: number, indent = 0, hang = 0): string {
-  const lines = wrapAnsi(text, Math.max(20, columns - indent - hang), { hard: false }).split('\n');
+  const width = Math.max(20, columns - indent - hang);
+  if (text.length <= width && isPlain(text)) return ' '.repeat(indent) + text.trim();
+  const lines = wrapAnsi(text, width, { hard: false }).split('\n');
   return lines.map((line, i) => ' '.repeat(indent + (i ? hang : 0)) + line).join('\n');
 }
 
@@ -39,16 +45,16 @@ export function wrap(text: string, columns: number, indent = 0, hang = 0): strin
 export function table(rows: readonly (readonly string[])[], columns: number, indent = 2): string {
   const widths: number[] = [];
   for (const row of rows)
-    row.slice(0, -1).forEach((cell, i) => (widths[i] = Math.max(widths[i] ?? 0, stringWidth(cell))));
+    row.slice(0, -1).forEach((cell, i) => (widths[i] = Math.max(widths[i] ?? 0, widthOf(cell))));
   const start = indent + widths.reduce((sum, width) => sum + width + 2, 0);
   // Where little room is left for the last column, it goes on a line of its own.
   const room = columns - start;
   return rows
     .map((row) => {
-      const cells = row.slice(0, -1).map((cell, i) => cell + ' '.repeat(widths[i] - stringWidth(cell) + 2));
+      const cells = row.slice(0, -1).map((cell, i) => cell + ' '.repeat(widths[i] - widthOf(cell) + 2));
       const last = row[row.length - 1];
       const front = ' '.repeat(indent) + cells.join('');
-      if (room >= 24 || stringWidth(last) <= room)
+      if (room >= 24 || widthOf(last) <= room)
         return (front + wrap(last, columns, start).trimStart()).trimEnd();
       return last ? `${front.trimEnd()}\n${wrap(last, columns, indent + 4)}` : front.trimEnd();
     })

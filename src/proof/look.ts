@@ -173,6 +173,30 @@ const relative =
 /** Longhands whose computed value takes something from a parent or from other properties. */
 const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align|justify-items)$/;
 const lineWidth = /^(border-(top|right|bottom|left)|outline|column-rule)-width$/;
+/** What a longhand's value hangs on whatever is written. */
+interface Traits {
+  readonly isAdjusted: boolean;
+  /** Of a line's width, which is nothing without its style; that may be the parent's. */
+  readonly lineStyle?: string;
+  /** Whether it comes from around the box where nobody sets it. */
+  readonly isFromOutside: boolean;
+}
+
+const traits = new Map<string, Traits>();
+
+function traitsOf(longhand: string): Traits {
+  let found = traits.get(longhand);
+  if (!found) {
+    found = {
+      isAdjusted: adjustedOnes.test(longhand),
+      lineStyle: lineWidth.test(longhand) ? longhand.replace('width', 'style') : undefined,
+      isFromOutside: isInherited(longhand) || initialValue(longhand) === 'currentcolor',
+    };
+    traits.set(longhand, found);
+  }
+  return found;
+}
+
 /** Functions of numbers alone, and addresses. */
 const fixed =
   /(?<![\w-])(?:(?:rgb|hsl)a?|hwb|lab|lch|oklab|oklch)\([-+\d\s.,%/]*(?:deg|turn|rad)?[-+\d\s.,%/]*\)|url\([^()]*\)|(?<![\w-])steps\(\d+(?:,[a-z\s-]*)?\)|cubic-bezier\([-+\d\s.,]*\)/gi;
@@ -231,13 +255,11 @@ function hangingOf(
   const isMoved =
     view.overlay!.styles.keyframes.length > 0 &&
     standingCandidates(view, target, 'animation-name').length > 0;
-  if (isMoved || adjustedOnes.test(longhand) || isRegistered(view, longhand)) return Hanging.Context;
-  // A line's width is nothing without its style, which may be the parent's.
-  const lineStyle = lineWidth.test(longhand) ? longhand.replace('width', 'style') : undefined;
+  const { isAdjusted, lineStyle, isFromOutside } = traitsOf(longhand);
+  if (isMoved || isAdjusted || isRegistered(view, longhand)) return Hanging.Context;
   const styles = lineStyle ? standingCandidates(view, target, lineStyle) : [];
   if (styles.length && kindOf(styles[0].declaration).hangsOn !== Hanging.Rules) return Hanging.Context;
-  if (candidates.length < 2 && (isInherited(longhand) || initialValue(longhand) === 'currentcolor'))
-    return Hanging.Context;
+  if (candidates.length < 2 && isFromOutside) return Hanging.Context;
   const hangsOn = Math.max(
     ...candidates.slice(0, Math.max(own, 0) + 2).map((one) => kindOf(one.declaration).hangsOn),
   );

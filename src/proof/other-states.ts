@@ -1,7 +1,7 @@
 import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
-import { isInherited, longhandsOf, physicalInSomeFlow } from '../value/index.js';
+import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
 import { rowsInAllStates, statesOf, type RuleStates } from './states.js';
 
@@ -12,9 +12,6 @@ const browserStates = [
 ];
 
 const focusable = /^(a|area|button|input|select|textarea|summary|iframe)$/;
-
-/** The longhands of a property, flow-relative ones by all that they may stand for: here it is only a filter. */
-const physicalOf = (property: string) => longhandsOf(property).flatMap(physicalInSomeFlow);
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
@@ -42,7 +39,7 @@ export class OtherStates {
   beside(block: StyleBlock, { property, value }: WrittenDeclaration): OtherState[] {
     if (this.#looked > mostInAll) return [];
     const read = variablesIn(value);
-    const own = physicalOf(property);
+    const own = physicalLonghandsOf(property);
     const names = [...new Set([...own, ...read, ...own.flatMap(dependenciesOf)])];
     const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
     const rules = new Set<StyleBlock>();
@@ -151,7 +148,9 @@ function file({ blocks }: StyleSet): Filed {
   for (const rule of blocks) {
     // A quick look; which states they are is read from the compiled selectors.
     if (!/[:[]|is-|has-|active|open/i.test(rule.fullSelector)) continue;
-    for (const longhand of new Set(rule.declarations.flatMap(({ property }) => physicalOf(property)))) {
+    for (const longhand of new Set(
+      rule.declarations.flatMap(({ property }) => physicalLonghandsOf(property)),
+    )) {
       const known = found.get(longhand);
       if (known) known.push(rule);
       else found.set(longhand, [rule]);
@@ -172,6 +171,6 @@ function saysElse(
   const stepsBack = /:not\(/i.test(fullSelector);
   return declarations.some(
     ({ property, value }) =>
-      (stepsBack || value !== text) && physicalOf(property).some((name) => names.includes(name)),
+      (stepsBack || value !== text) && physicalLonghandsOf(property).some((name) => names.includes(name)),
   );
 }

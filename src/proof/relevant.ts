@@ -6,7 +6,7 @@ import {
 } from '../cascade/index.js';
 import { hangsOnWindow, type HeldLooks, type Look, type Page, type StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
-import { isInherited, longhandsOf, physicalInSomeFlow } from '../value/index.js';
+import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { asksForFonts, dependenciesOf, ofFonts } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
@@ -58,7 +58,7 @@ export class RelevantLooks {
     const { ownSized, aboveSized } = this.#aroundOf(view, block);
     if (hangsOnWindow(value) || [...ownSized, ...aboveSized].some((name) => name.startsWith('--')))
       return true;
-    const names = longhandsOf(property).flatMap(physicalInSomeFlow);
+    const names = physicalLonghandsOf(property);
     const others = names.flatMap(dependenciesOf);
     const handedDown = /inherit|unset/i.test(value) ? names : names.filter(isInherited);
     return (
@@ -109,7 +109,7 @@ export class RelevantLooks {
     for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
     const fonts = asksForFonts(view.styles) || asksForFonts(view.overlay!.styles) ? ofFonts : [];
-    for (const name of new Set(longhandsOf(property).flatMap(physicalInSomeFlow))) {
+    for (const name of physicalLonghandsOf(property)) {
       add(own, name);
       if (isHandedDown || isInherited(name)) add(above, name);
       for (const other of [...dependenciesOf(name), ...fonts]) {

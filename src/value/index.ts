@@ -12,6 +12,7 @@ export {
   propertyNames,
   hangsOnFlow,
   physicalInSomeFlow,
+  physicalLonghandsOf,
   physicalNames,
   type Flow,
 } from './properties.js';

@@ -186,6 +186,19 @@ export function physicalInSomeFlow(longhand: string): readonly string[] {
   return inSomeFlow.get(longhand) ?? [longhand];
 }
 
+const setInSomeFlow = new Map<string, readonly string[]>();
+
+/** The physical longhands that a property may set in one direction of writing or another; [] for an unknown name. */
+export function physicalLonghandsOf(property: string): readonly string[] {
+  let found = setInSomeFlow.get(property);
+  if (!found) {
+    found = longhandsOf(property).flatMap(physicalInSomeFlow);
+    // Variables have as many names as people give them.
+    if (!isCustomProperty(property)) setInSomeFlow.set(property, found);
+  }
+  return found;
+}
+
 const flowFamilies = new Set<string>();
 
 /** Whether what a longhand is, or what competes with it, hangs on how lines and letters run. */
