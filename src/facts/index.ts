@@ -16,6 +16,7 @@ export { foreignAttributes } from './foreign-attributes.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
 export {
+  isKnownPseudoElement,
   isPseudoElement,
   pseudoElementFacts,
   pseudoElements,

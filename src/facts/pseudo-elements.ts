@@ -103,3 +103,23 @@ export const pseudoElementFacts = (name: string): PseudoElementFacts =>
 export function isPseudoElement(name: string): boolean {
   return Object.hasOwn(pseudoElements, name) || /^-webkit-(?!(any-link|autofill|drag|full-)).+/.test(name);
 }
+
+/** Those of engines' own controls that engines of today have. */
+const ofControls = new Set(
+  `calendar-picker-indicator color-swatch color-swatch-wrapper date-and-time-value datetime-edit
+  datetime-edit-ampm-field datetime-edit-day-field datetime-edit-fields-wrapper datetime-edit-hour-field
+  datetime-edit-millisecond-field datetime-edit-minute-field datetime-edit-month-field datetime-edit-second-field
+  datetime-edit-text datetime-edit-week-field datetime-edit-year-field file-upload-button inner-spin-button
+  input-placeholder media-controls media-controls-current-time-display media-controls-enclosure
+  media-controls-overlay-play-button media-controls-panel media-controls-play-button media-controls-timeline
+  media-controls-volume-slider media-slider-container media-slider-thumb meter-bar meter-even-less-good-value
+  meter-inner-element meter-optimum-value meter-suboptimum-value progress-bar progress-inner-element progress-value
+  resizer scrollbar scrollbar-button scrollbar-corner scrollbar-thumb scrollbar-track scrollbar-track-piece
+  search-cancel-button slider-container slider-runnable-track slider-thumb textfield-decoration-container`.split(
+    /\s+/,
+  ),
+);
+
+/** Whether an engine has a pseudo-element, and does not only let its name stand. */
+export const isKnownPseudoElement = (name: string): boolean =>
+  Object.hasOwn(pseudoElements, name) || ofControls.has(name.replace(/^-webkit-/, ''));

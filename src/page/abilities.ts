@@ -9,7 +9,7 @@ export function abilitiesOf(grammar: Grammar, names: Names, quirks: boolean): Ab
     declaration: (property, value) => grammar.check(property, value) === undefined,
     selector: (text) => {
       try {
-        return parseSelectors(text, { names, quirks }).length === 1;
+        return parseSelectors(text, { names, quirks, strict: true }).length === 1;
       } catch (error) {
         if (error instanceof YeltoError) return false;
         throw error;

@@ -1,5 +1,6 @@
 import { ident } from 'css-tree';
 import {
+  isKnownPseudoElement,
   isPseudoElement,
   pseudoClasses,
   pseudoElementFacts,
@@ -33,6 +34,8 @@ export interface SelectorScope {
    * a style rule inside a scope: `:scope` is then asked of something below the root, and never holds.
    */
   readonly onlyAmpersand?: boolean;
+  /** Asked by `@supports selector()`: nothing is forgiven, and no name stands for what an engine does not have (CSS Conditional 4 §4.2). */
+  readonly strict?: boolean;
 }
 
 const maxDepth = 120;
@@ -64,6 +67,7 @@ export class SelectorParser {
 
   /** Items that do not parse are left out (Selectors 4 §3.9). */
   forgivingList(from: number, to: number, depth: number, mode: Mode): Selector[] {
+    if (this.scope.strict) return this.list(from, to, depth, mode);
     return commaParts(this.tokens, from, to).flatMap(([start, end]) => {
       try {
         return [this.#complex(start, end, depth, mode)];
@@ -302,7 +306,8 @@ export class SelectorParser {
     args: [number, number] | undefined,
     { draft, depth, mode }: { draft: CompoundDraft; depth: number; mode: Mode },
   ): void {
-    if (!isPseudoElement(name)) this.#fail(colon, `there is no pseudo-element "::${name}"`);
+    if (!(this.scope.strict ? isKnownPseudoElement : isPseudoElement)(name))
+      this.#fail(colon, `there is no pseudo-element "::${name}"`);
     if (mode !== 'plain') this.#fail(colon, `::${name} cannot stand inside :is(), :not() or :has()`);
     const facts = pseudoElementFacts(name);
     const { behind, ending } = draft;

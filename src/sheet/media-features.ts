@@ -11,27 +11,49 @@ export interface MediaConditions {
   readonly preferences: Readonly<Record<string, string>>;
 }
 
-/** Features with a word for a value, and the word that holds unless the conditions say otherwise (Media Queries 5). */
-const words: Readonly<Record<string, { readonly usual: string; readonly none?: string }>> = {
-  'prefers-color-scheme': { usual: 'light' },
-  'prefers-reduced-motion': { usual: 'no-preference', none: 'no-preference' },
-  'prefers-reduced-transparency': { usual: 'no-preference', none: 'no-preference' },
-  'prefers-reduced-data': { usual: 'no-preference', none: 'no-preference' },
-  'prefers-contrast': { usual: 'no-preference', none: 'no-preference' },
-  'forced-colors': { usual: 'none', none: 'none' },
-  'inverted-colors': { usual: 'none', none: 'none' },
-  hover: { usual: 'hover', none: 'none' },
-  'any-hover': { usual: 'hover', none: 'none' },
-  pointer: { usual: 'fine', none: 'none' },
-  'any-pointer': { usual: 'fine', none: 'none' },
-  scripting: { usual: 'enabled', none: 'none' },
-  update: { usual: 'fast', none: 'none' },
-  'overflow-block': { usual: 'scroll', none: 'none' },
-  'overflow-inline': { usual: 'scroll', none: 'none' },
-  'display-mode': { usual: 'browser' },
-  'color-gamut': { usual: 'srgb' },
-  'dynamic-range': { usual: 'standard' },
-  'video-dynamic-range': { usual: 'standard' },
+/** A feature with words for values. */
+interface Words {
+  /** All that may be asked for. */
+  readonly words: string;
+  /** What holds unless the conditions say otherwise; '' where none of the words does. */
+  readonly usual: string;
+  /** The word for which the feature alone, without a value, does not hold. */
+  readonly none?: string;
+}
+
+const perhaps = { words: 'no-preference reduce', usual: 'no-preference', none: 'no-preference' };
+const range = { words: 'standard high', usual: 'standard' };
+
+/** Media Queries 5. */
+const words: Readonly<Record<string, Words>> = {
+  'prefers-color-scheme': { words: 'light dark', usual: 'light' },
+  'prefers-reduced-motion': perhaps,
+  'prefers-reduced-transparency': perhaps,
+  'prefers-reduced-data': perhaps,
+  'prefers-contrast': {
+    words: 'no-preference more less custom',
+    usual: 'no-preference',
+    none: 'no-preference',
+  },
+  'forced-colors': { words: 'none active', usual: 'none', none: 'none' },
+  'inverted-colors': { words: 'none inverted', usual: 'none', none: 'none' },
+  hover: { words: 'none hover', usual: 'hover', none: 'none' },
+  'any-hover': { words: 'none hover', usual: 'hover', none: 'none' },
+  pointer: { words: 'none coarse fine', usual: 'fine', none: 'none' },
+  'any-pointer': { words: 'none coarse fine', usual: 'fine', none: 'none' },
+  scripting: { words: 'none initial-only enabled', usual: 'enabled', none: 'none' },
+  scan: { words: 'interlace progressive', usual: '', none: '' },
+  update: { words: 'none slow fast', usual: 'fast', none: 'none' },
+  'overflow-block': { words: 'none scroll paged', usual: 'scroll', none: 'none' },
+  'overflow-inline': { words: 'none scroll', usual: 'scroll', none: 'none' },
+  'display-mode': {
+    words: 'browser fullscreen standalone minimal-ui window-controls-overlay picture-in-picture',
+    usual: 'browser',
+  },
+  'device-posture': { words: 'continuous folded', usual: 'continuous' },
+  'color-gamut': { words: 'srgb p3 rec2020', usual: 'srgb' },
+  'dynamic-range': range,
+  'video-dynamic-range': range,
 };
 
 /** Features with a number for a value. */
@@ -47,9 +69,18 @@ const numbers: Readonly<Record<string, (conditions: MediaConditions) => number>>
   color: () => 8,
   'color-index': () => 0,
   monochrome: () => 0,
+  'horizontal-viewport-segments': () => 1,
+  'vertical-viewport-segments': () => 1,
   grid: () => 0,
   '-webkit-transform-3d': () => 1,
 };
+
+/** Of these there is no more and no less, and nothing but 0 and 1. */
+const flags = /^(grid|-webkit-transform-3d)$/;
+const whole = /^(color|color-index|monochrome|(horizontal|vertical)-viewport-segments)$/;
+
+/** Whether a feature may be compared with `<` and its like (Media Queries 4 §2.4.3). */
+const isRange = (feature: string): boolean => Object.hasOwn(numbers, feature) && !flags.test(feature);
 
 /** Dots for a CSS px; paper has its own, as browsers print. */
 function density({ medium, preferences }: MediaConditions): number {
@@ -57,7 +88,11 @@ function density({ medium, preferences }: MediaConditions): number {
 }
 
 /** What paper is like, where the conditions do not say otherwise (Media Queries 5 §4.5, §4.6). */
-const onPaper: Readonly<Record<string, string>> = { update: 'none', 'overflow-block': 'paged' };
+const onPaper: Readonly<Record<string, string>> = {
+  update: 'none',
+  'overflow-block': 'paged',
+  'overflow-inline': 'none',
+};
 
 /** CSS px of one unit; relative ones at the initial font size (Media Queries 4 §1.3, CSS Values 4 §6). */
 const pixels: Readonly<Record<string, number>> = {
@@ -86,17 +121,28 @@ function length(value: string): number | undefined {
   return Object.hasOwn(pixels, unit) ? Number(amount) * pixels[unit] : undefined;
 }
 
+const perDot: Readonly<Record<string, number>> = { dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 };
+
 function resolution(value: string): number | undefined {
-  const found = /^([\d.]+)(dppx|x|dpi|dpcm)$/.exec(value.trim());
-  if (!found) return undefined;
-  const amount = Number(found[1]);
-  if (found[2] === 'dpi') return amount / 96;
-  return found[2] === 'dpcm' ? (amount * 2.54) / 96 : amount;
+  if (value.includes('(')) {
+    const amount = calculateText(value.trim(), (unit) => perDot[unit]);
+    return amount?.size === 1 ? amount.get('px') : undefined;
+  }
+  const found = /^(\d+\.?\d*|\.\d+)(dppx|x|dpi|dpcm)$/.exec(value.trim().toLowerCase());
+  return found ? Number(found[1]) * perDot[found[2]] : undefined;
 }
 
 function ratio(value: string): number | undefined {
-  const found = /^([\d.]+)\s*(?:\/\s*([\d.]+))?$/.exec(value.trim());
+  const found = /^(\d+\.?\d*|\.\d+)\s*(?:\/\s*(\d+\.?\d*|\.\d+))?$/.exec(value.trim());
   return found ? Number(found[1]) / Number(found[2] ?? 1) : undefined;
+}
+
+function plainNumber(value: string): number | undefined {
+  if (value.includes('(')) {
+    const amount = calculateText(value.trim(), () => undefined);
+    return amount?.size === 1 ? amount.get('') : undefined;
+  }
+  return /^[+-]?(\d+(\.\d+)?|\.\d+)(e[+-]?\d+)?$/i.test(value.trim()) ? Number(value) : undefined;
 }
 
 /** The number that a feature is compared with, in CSS px, dppx or plain; undefined for words. */
@@ -104,10 +150,22 @@ function numberOf(feature: string, value: string): number | undefined {
   if (/(^|-)(width|height)$/.test(feature)) return length(value);
   if (feature.endsWith('aspect-ratio')) return ratio(value);
   if (feature === 'resolution') return resolution(value);
-  return /^[+-]?[\d.]+$/.test(value.trim()) ? Number(value) : undefined;
+  const amount = plainNumber(value);
+  if (amount === undefined) return undefined;
+  if (flags.test(feature)) return amount === 0 || amount === 1 ? amount : undefined;
+  if (whole.test(feature) && !/^[+-]?\d+$/.test(value.trim()) && !value.includes('(')) return undefined;
+  return amount;
 }
 
-function compareNumbers(actual: number, operator: Operator, wanted: number): boolean {
+/** Whether a range may be compared with a value. */
+const isValue = (feature: string, value: string): boolean =>
+  numberOf(feature, value) !== undefined || shareOfWindow(feature, value) !== undefined;
+
+/** As engines compare: what differs by less than they can tell apart is equal. */
+const leastDifference = (feature: string) => (/(width|height)$/.test(feature) ? 1 / 64 : 0.001);
+
+function compareNumbers(feature: string, actual: number, operator: Operator, wanted: number): boolean {
+  if (operator !== 'has' && Math.abs(actual - wanted) < leastDifference(feature)) return /=/.test(operator);
   switch (operator) {
     case 'has':
       return actual !== 0;
@@ -134,17 +192,36 @@ function compare({ name: feature, operator, value, wanted }: Comparison, conditi
   }
   if (Object.hasOwn(words, feature)) {
     if (operator !== 'has' && operator !== '=') return undefined;
-    const { usual, none } = words[feature];
+    const { usual, none, words: all } = words[feature];
     const paper = conditions.medium === 'print' ? onPaper[feature] : undefined;
     const actual = conditions.preferences[feature] ?? paper ?? usual;
     if (operator === 'has') return actual !== none;
+    if (!all.split(' ').includes(value)) return undefined;
     if (feature === 'color-gamut')
       return value === actual || (value === 'srgb' && /^(p3|rec2020)$/.test(actual));
     return value === actual;
   }
   if (!Object.hasOwn(numbers, feature)) return undefined;
-  if (operator === 'has') return numbers[feature](conditions) !== 0;
-  return wanted === undefined ? undefined : compareNumbers(numbers[feature](conditions), operator, wanted);
+  const actual = numbers[feature](conditions);
+  if (operator === 'has') return actual !== 0;
+  const number = wanted ?? inWindow(feature, value, conditions);
+  return number === undefined ? undefined : compareNumbers(feature, actual, operator, number);
+}
+
+/** A length that is a share of the window, as its amount and unit; undefined for any other. */
+function shareOfWindow(feature: string, value: string): readonly [amount: number, unit: string] | undefined {
+  if (!/(width|height)$/.test(feature)) return undefined;
+  const found = /^([+-]?(?:\d+\.?\d*|\.\d+))[sld]?v(w|h|i|b|min|max)$/.exec(value.trim().toLowerCase());
+  return found ? [Number(found[1]) / 100, found[2]] : undefined;
+}
+
+/** The same in CSS px. */
+function inWindow(feature: string, value: string, { width, height }: MediaConditions): number | undefined {
+  const [share, unit] = shareOfWindow(feature, value) ?? [];
+  if (share === undefined) return undefined;
+  if (unit === 'min') return share * Math.min(width, height);
+  if (unit === 'max') return share * Math.max(width, height);
+  return share * (unit === 'w' || unit === 'i' ? width : height);
 }
 
 /**
@@ -152,8 +229,8 @@ function compare({ name: feature, operator, value, wanted }: Comparison, conditi
  * where it usually does not, or the other way round; undefined for other features.
  */
 function usualWord(feature: string): { usual: string; other?: string } | undefined {
-  if (!Object.hasOwn(words, feature)) return undefined;
-  const { usual, none } = words[feature];
+  const { usual, none } = Object.hasOwn(words, feature) ? words[feature] : { usual: '' };
+  if (usual === '') return undefined;
   if (none === undefined) return { usual };
   if (usual !== none) return { usual, other: none };
   const others: Readonly<Record<string, string>> = {
@@ -165,4 +242,4 @@ function usualWord(feature: string): { usual: string; other?: string } | undefin
 }
 
 /** Media features: comparing one with the conditions, and lengths in CSS px (undefined for other text). */
-export const mediaFeature = { compare, length, numberOf, usualWord };
+export const mediaFeature = { compare, isRange, isValue, length, numberOf, usualWord };

@@ -148,6 +148,8 @@ export function combine(answers: readonly Truth[], decisive: boolean): Truth {
 }
 
 const unknown: Question = { kind: 'unknown' };
+/** What is not written as a query, so that all of it never holds; with brackets around, it is only unknown. */
+const broken: Question = { kind: 'unknown' };
 
 function parseQuery(tokens: Tokens, from: number, to: number): Question {
   let at = skipSpace(tokens, from, to);
@@ -161,12 +163,14 @@ function parseQuery(tokens: Tokens, from: number, to: number): Question {
     at = next;
     word = tokenText(tokens, at).toLowerCase();
   }
-  if (/^(and|or|not|only|layer)$/.test(word)) return unknown;
+  if (/^(and|or|not|only|layer)$/.test(word)) return broken;
   const parts: Question[] = [{ kind: 'medium', name: word }];
   at = skipSpace(tokens, at + 1, to);
   if (at < to) {
-    if (tokenText(tokens, at).toLowerCase() !== 'and') return unknown;
-    parts.push(parseCondition(tokens, at + 1, to, false));
+    if (tokenText(tokens, at).toLowerCase() !== 'and') return broken;
+    const rest = parseCondition(tokens, at + 1, to, false);
+    if (rest === broken) return broken;
+    parts.push(rest);
   }
   const whole: Question = { kind: 'all', of: parts };
   return negated ? { kind: 'not', of: whole } : whole;
@@ -175,20 +179,23 @@ function parseQuery(tokens: Tokens, from: number, to: number): Question {
 /** `not (…)`, `(…) and (…)`, `(…) or (…)`; without `or` behind a medium. */
 function parseCondition(tokens: Tokens, from: number, to: number, mayOr = true): Question {
   let at = skipSpace(tokens, from, to);
-  if (isWord(tokens, at, to, 'not'))
-    return { kind: 'not', of: parseInBrackets(tokens, skipSpace(tokens, at + 1, to), to) };
+  if (isWord(tokens, at, to, 'not')) {
+    const of = parseInBrackets(tokens, skipSpace(tokens, at + 1, to), to);
+    return of === broken ? broken : { kind: 'not', of };
+  }
   const parts = [parseInBrackets(tokens, at, to, true)];
   at = skipSpace(tokens, nextAfter(tokens, at, to), to);
   let joint = '';
   while (at < to) {
     const word = tokenText(tokens, at).toLowerCase();
     if ((word !== 'and' && word !== 'or') || (joint && word !== joint) || (word === 'or' && !mayOr))
-      return unknown;
+      return broken;
     joint = word;
     at = skipSpace(tokens, at + 1, to);
     parts.push(parseInBrackets(tokens, at, to, true));
     at = skipSpace(tokens, nextAfter(tokens, at, to), to);
   }
+  if (parts.includes(broken)) return broken;
   return joint === 'or' ? { kind: 'some', of: parts } : { kind: 'all', of: parts };
 }
 
@@ -201,19 +208,26 @@ function isWord(tokens: Tokens, at: number, to: number, word: string): boolean {
 }
 
 function parseInBrackets(tokens: Tokens, at: number, to: number, mayFollow = false): Question {
-  if (at >= to || tokens.types[at] !== kinds.LeftParenthesis) return unknown;
+  if (at < to && tokens.types[at] === kinds.Function && !/^(and|or|not)\($/i.test(tokenText(tokens, at)))
+    return unknown;
+  if (at >= to || tokens.types[at] !== kinds.LeftParenthesis) return broken;
   const close = Math.min(tokens.closes[at], to);
-  if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return unknown;
+  if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;
   const inner = skipSpace(tokens, at + 1, close);
   if (tokens.types[inner] === kinds.LeftParenthesis || isWord(tokens, inner, close, 'not'))
-    return parseCondition(tokens, inner, close);
+    return withinBrackets(parseCondition(tokens, inner, close));
+  // Either a function that nobody knows, or the beginning of a value.
+  const condition = tokens.types[inner] === kinds.Function ? parseCondition(tokens, inner, close) : broken;
+  if (condition !== broken) return condition;
   return parseFeature(
     tokenText(tokens, inner, close)
-      .replace(/\/\*[^]*?\*\//g, ' ')
+      .replace(/\/\*[^]*?\*\/|\s+/g, ' ')
       .trim()
       .toLowerCase(),
   );
 }
+
+const withinBrackets = (question: Question) => (question === broken ? unknown : question);
 
 const name = /^[a-z-][\w-]*$/;
 
@@ -222,16 +236,21 @@ function parseFeature(text: string): Question {
   const plain = /^([a-z-][\w-]*)\s*:\s*(.+)$/.exec(text);
   if (plain) {
     const { name: feature, operator } = withoutPrefix(plain[1]);
+    // Of other features there is no more and no less.
+    const isCompared = operator !== '=' && mediaFeature.isRange(feature) && !feature.endsWith('-segments');
+    if (operator !== '=' && !isCompared) return comparison(plain[1], '=', plain[2].trim());
     return comparison(feature, operator, plain[2].trim());
   }
   const pieces = text.split(/\s*(<=|>=|<|>|=)\s*/);
   if (pieces.length === 3) {
     const [left, operator, right] = pieces;
-    if (name.test(left)) return comparison(left, operator as Operator, right);
-    if (name.test(right)) return comparison(right, turned(operator), left);
+    if (mediaFeature.isRange(left)) return comparison(left, operator as Operator, right);
+    if (mediaFeature.isRange(right)) return comparison(right, turned(operator), left);
   }
-  if (pieces.length === 5 && name.test(pieces[2]) && pieces[1][0] === pieces[3][0]) {
+  const isBetween = pieces.length === 5 && pieces[1][0] === pieces[3][0] && pieces[1] !== '=';
+  if (isBetween && mediaFeature.isRange(pieces[2])) {
     const [low, first, feature, second, high] = pieces;
+    if (![low, high].every((value) => mediaFeature.isValue(feature, value))) return unknown;
     return {
       kind: 'all',
       of: [comparison(feature, turned(first), low), comparison(feature, second as Operator, high)],
@@ -245,7 +264,7 @@ function comparison(name: string, operator: Operator, value: string): Question {
 }
 
 function withoutPrefix(feature: string): { name: string; operator: Operator } {
-  const found = /^(-webkit-)?(min|max)-(.+)$/.exec(feature);
+  const found = /^(-webkit-)?(min|max)-(?!-)(.+)$/.exec(feature);
   if (!found) return { name: feature, operator: '=' };
   return { name: (found[1] ?? '') + found[3], operator: found[2] === 'min' ? '>=' : '<=' };
 }

@@ -13,51 +13,68 @@ export function supports(text: string, abilities: Abilities): boolean {
   return condition(tokens, 0, tokens.count, abilities) === true;
 }
 
-function condition(tokens: Tokens, from: number, to: number, abilities: Abilities): Truth {
+/** A condition that is not written as one, so that none of it holds; with brackets around, it is only unknown. */
+const broken = Symbol('broken');
+type Answer = Truth | typeof broken;
+
+function condition(tokens: Tokens, from: number, to: number, abilities: Abilities): Answer {
   let at = skipSpace(tokens, from, to);
-  if (at >= to) return undefined;
+  if (at >= to) return broken;
   if (tokenText(tokens, at).toLowerCase() === 'not') {
-    const inner = inBrackets(tokens, skipSpace(tokens, at + 1, to), abilities);
+    at = skipSpace(tokens, at + 1, to);
+    const inner = inBrackets(tokens, at, abilities);
+    if (inner === broken || skipSpace(tokens, after(tokens, at), to) < to) return broken;
     return inner === undefined ? undefined : !inner;
   }
-  const answers: Truth[] = [inBrackets(tokens, at, abilities)];
+  const answers: Truth[] = [];
   let joint = '';
-  at = skipSpace(tokens, after(tokens, at), to);
-  while (at < to) {
+  for (;;) {
+    const one = inBrackets(tokens, at, abilities);
+    if (one === broken) return broken;
+    answers.push(one);
+    at = skipSpace(tokens, after(tokens, at), to);
+    if (at >= to) return combine(answers, joint === 'or');
     const word = tokenText(tokens, at).toLowerCase();
-    if ((word !== 'and' && word !== 'or') || (joint && joint !== word)) return undefined;
+    if ((word !== 'and' && word !== 'or') || (joint && joint !== word)) return broken;
     joint = word;
     at = skipSpace(tokens, at + 1, to);
-    if (at >= to) return undefined;
-    answers.push(inBrackets(tokens, at, abilities));
-    at = skipSpace(tokens, after(tokens, at), to);
+    if (at >= to) return broken;
   }
-  return combine(answers, joint === 'or');
 }
 
-function inBrackets(tokens: Tokens, at: number, abilities: Abilities): Truth {
+/** What no engine knows is false, not an error (CSS Conditional 3 §6.1 <general-enclosed>). */
+function inBrackets(tokens: Tokens, at: number, abilities: Abilities): Answer {
   const type = tokens.types[at];
   const close = Math.min(tokens.closes[at] || tokens.count, tokens.count);
   const text = tokenText(tokens, at + 1, close).trim();
-  if (type === kinds.Function) {
-    const name = tokenText(tokens, at).toLowerCase();
-    if (name === 'selector(') return abilities.selector(text);
-    if (name === 'font-tech(')
-      return /^(variations|features-opentype|palettes|color-colrv[01]|incremental)$/i.test(text);
-    if (name === 'font-format(') return /^(opentype|truetype|woff2?|collection)$/i.test(text);
-    // What no engine knows is false, not an error (CSS Conditional 3 §6.1 <general-enclosed>).
-    return false;
-  }
-  if (type !== kinds.LeftParenthesis) return undefined;
+  if (type === kinds.Function) return ofFunction(tokenText(tokens, at).toLowerCase(), text, abilities);
+  if (type !== kinds.LeftParenthesis) return broken;
   const first = skipSpace(tokens, at + 1, close);
   const isDeclaration =
     tokens.types[first] === kinds.Ident && tokens.types[skipSpace(tokens, first + 1, close)] === kinds.Colon;
-  if (!isDeclaration) {
-    const inner = condition(tokens, first, close, abilities);
-    return inner === undefined ? false : inner;
-  }
+  if (!isDeclaration) return condition(tokens, first, close, abilities) === true;
   const [, property, value] = /^([^:\s]+)\s*:\s*([^]*)$/.exec(text) ?? [];
   return (
     property !== undefined && abilities.declaration(property, value.replace(/!\s*important\s*$/i, '').trim())
   );
+}
+
+const technologies = /^(variations|features-(opentype|aat)|palettes|color-colrv[01]|color-sbix|color-cbdt)$/i;
+const formats = /^(opentype|truetype|woff2?|collection)$/i;
+const atRules =
+  /^@(annotation|container|counter-style|font-face|font-feature-values|font-palette-values|function|import|keyframes|-webkit-keyframes|layer|left-middle|media|namespace|page|position-try|property|scope|starting-style|styleset|stylistic|supports|top-left-corner|view-transition)$/i;
+
+function ofFunction(name: string, text: string, abilities: Abilities): boolean {
+  switch (name) {
+    case 'selector(':
+      return abilities.selector(text);
+    case 'font-tech(':
+      return technologies.test(text);
+    case 'font-format(':
+      return formats.test(text);
+    case 'at-rule(':
+      return atRules.test(text);
+    default:
+      return false;
+  }
 }

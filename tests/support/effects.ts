@@ -71,7 +71,7 @@ const playedStates = `
 const withPlayed = (css: string): string =>
   withHeldClasses(css)
     .replace(
-      /\b(outline(?:-style|-width)?|color)(\s*:\s*)revert(?![-\w])/gi,
+      /(?<![-\w])(outline(?:-style|-width)?|color)(\s*:\s*)revert(?![-\w])/gi,
       (_, property: string, colon: string) =>
         `${property}${colon}var(--played-${property.toLowerCase()}, revert)`,
     )
