@@ -74,3 +74,17 @@ export const fontSize: HintValue = (written) => {
   return fontSizes[Math.min(7, Math.max(1, size)) - 1];
 };
 const fontSizes = ['x-small', 'small', 'medium', 'large', 'x-large', 'xx-large', 'xxx-large'];
+
+/** The shape that width and height come to; written on `width`. */
+const shapeBy =
+  (size: RegExp): HintValue =>
+  (written, other) => {
+    const [width, height] = [written, (other('height') ?? '').trim()].map((text) => size.exec(text)?.[1]);
+    return width && height ? `auto ${Number(width)} / ${Number(height)}` : undefined;
+  };
+
+/** The shape of a picture that says both of its sizes (HTML Standard §15.4.3); shares say none. */
+export const shape = shapeBy(/^\+?(\d+(?:\.\d+)?)(?![\d.]*%)/);
+
+/** The same of a canvas, whose sizes are whole numbers. */
+export const wholeShape = shapeBy(/^\+?(\d+)/);

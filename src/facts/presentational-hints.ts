@@ -145,6 +145,9 @@ const ofImage =
 const ofEmbedded: readonly PresentationalHint[] = [
   { tags: /^(img|iframe|embed|object|video|marquee)$/, attribute: 'width', properties: ['width'], value: is.dimension }, // prettier-ignore
   { tags: /^(img|iframe|embed|object|video|marquee)$/, attribute: 'height', properties: ['height'], value: is.dimension }, // prettier-ignore
+  { tags: /^(img|video)$/, attribute: 'width', properties: ['aspect-ratio'], value: is.shape },
+  { tags: /^input$/, attribute: 'width', properties: ['aspect-ratio'], value: (written, other) => (/^image$/i.test(other('type') ?? '') ? is.shape(written, other) : undefined) }, // prettier-ignore
+  { tags: /^canvas$/, attribute: 'width', properties: ['aspect-ratio'], value: is.wholeShape },
   { tags: /^img$/, attribute: 'valign', properties: ['vertical-align'], value: vertical },
   { tags: embedded, attribute: 'hspace', properties: sides, value: is.dimension },
   { tags: embedded, attribute: 'vspace', properties: ends, value: is.dimension },
