@@ -61,10 +61,11 @@ function tableOf(tree: Tree, row: number): number | undefined {
   return hintedCells(tree).get(row);
 }
 
-const cells = new WeakMap<Tree, ReadonlyMap<number, number>>();
+/** By the markup's attributes: trees with states held that leave these as they are share them. */
+const cells = new WeakMap<Tree['attributes'], ReadonlyMap<number, number>>();
 
 function hintedCells(tree: Tree): ReadonlyMap<number, number> {
-  let found = cells.get(tree);
+  let found = cells.get(tree.attributes);
   if (!found) {
     const made = new Map<number, number>();
     for (let table = 0; table < tree.size; table++) {
@@ -74,7 +75,7 @@ function hintedCells(tree: Tree): ReadonlyMap<number, number> {
       for (let row = table + 1; row < tree.end[table]; row++)
         if (/^(td|th)$/.test(tree.tagOf(row))) made.set(row, table);
     }
-    cells.set(tree, (found = made));
+    cells.set(tree.attributes, (found = made));
   }
   return found;
 }

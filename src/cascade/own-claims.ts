@@ -5,10 +5,22 @@ import { claimsOf, type Claims } from './contested.js';
 import { hintsOf, mayBeHinted } from './hints.js';
 import { Level, type Candidate } from './rank.js';
 
+const enum Own {
+  Unknown,
+  None,
+  Some,
+}
+
+/** By the markup's attributes, which trees with states held share; for each row what was found. */
+const known = new WeakMap<Page['tree']['attributes'], Uint8Array>();
+
 /** Whether anything on the element itself may style it; a quick look that most elements end with. */
 export function mayHaveOwn({ tree }: Page, row: number): boolean {
-  const attributes = tree.attributes[row];
-  return (attributes.size > 0 && attributes.has('style')) || mayBeHinted(tree, row);
+  let rows = known.get(tree.attributes);
+  if (!rows) known.set(tree.attributes, (rows = new Uint8Array(tree.size)));
+  if (rows[row] === Own.Unknown)
+    rows[row] = tree.attributes[row].has('style') || mayBeHinted(tree, row) ? Own.Some : Own.None;
+  return rows[row] === Own.Some;
 }
 
 /** What stands on the element itself: its style attribute and presentational hints. `outer` is the rank of what is not layered. */
