@@ -266,7 +266,10 @@ export class SelectorParser {
     if (!behind) return;
     const isList = /^(is|where|not)$/.test(name) && !behind.isLast;
     const may = isList || (behind.states === 'element' ? isOfElement(name) : behind.states?.includes(name));
-    if (!may) this.#fail(at, `:${name} cannot follow ${ending || 'that pseudo-element'}`);
+    if (may) return;
+    // Of the element it can be asked all the same.
+    const remedy = () => (behind.isLast || !ending ? '' : `Write :${name} before ${ending}.`);
+    this.#fail(at, `:${name} cannot follow ${ending || 'that pseudo-element'}`, remedy);
   }
 
   #pseudo(colon: number, to: number, draft: CompoundDraft, depth: number, mode: Mode): number {

@@ -221,3 +221,8 @@ test('a state of something inside counts though only its box carries the draftâ€
   const [verdict] = prove(page, '.card:focus-within .item { color: revert }').verdicts;
   expect(verdict.outcome).toBe('wins');
 });
+
+test('what cannot stand behind a pseudo-element is told where it can', () => {
+  const [verdict] = prove(pageOf('<p class=a>x</p>'), '.a::before:hover { color: red }').verdicts;
+  expect(verdict).toMatchObject({ outcome: 'invalid', remedy: 'Write :hover before ::before.' });
+});
