@@ -122,4 +122,5 @@ const ofControls = new Set(
 
 /** Whether an engine has a pseudo-element, and does not only let its name stand. */
 export const isKnownPseudoElement = (name: string): boolean =>
-  Object.hasOwn(pseudoElements, name) || ofControls.has(name.replace(/^-webkit-/, ''));
+  Object.hasOwn(pseudoElements, name) ||
+  (name.startsWith('-webkit-') && ofControls.has(name.slice('-webkit-'.length)));

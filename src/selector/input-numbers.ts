@@ -5,8 +5,6 @@ export interface Numbers {
   /** What one step of the attribute `step` is, and how many of these are the usual step. */
   readonly scale: number;
   readonly usual: number;
-  /** Where steps begin without any other beginning. */
-  readonly base?: number;
   /** Whether a range may reach over the end of the day. */
   readonly turns?: true;
 }
@@ -71,7 +69,7 @@ const kinds: Readonly<Record<string, Numbers>> = {
   range: { read: readNumber, scale: 1, usual: 1 },
   date: { read: readDate, scale: day, usual: 1 },
   month: { read: readMonth, scale: 1, usual: 1 },
-  week: { read: readWeek, scale: 7 * day, usual: 1, base: -259_200_000 },
+  week: { read: readWeek, scale: 7 * day, usual: 1 },
   time: { read: readTime, scale: 1000, usual: 60, turns: true },
   'datetime-local': { read: readDateTime, scale: 1000, usual: 60 },
 };

@@ -1,4 +1,5 @@
-import { htmlNamespace, type Tree } from './tree.js';
+import { htmlTag } from './form-control.js';
+import type { Tree } from './tree.js';
 
 /** Selectors 4 §7.2: extended filtering of an element's language against each range (RFC 4647 §3.3.2). */
 export function matchLanguage(ranges: readonly string[], row: number, tree: Tree): boolean {
@@ -65,7 +66,6 @@ function dirOf(row: number, tree: Tree): string {
   return /^(ltr|rtl|auto)$/.test(own) ? own : '';
 }
 
-const htmlTag = (row: number, tree: Tree) => (tree.namespaceOf(row) === htmlNamespace ? tree.tagOf(row) : '');
 const typeOf = (row: number, tree: Tree) => tree.attributes[row].get('type')?.toLowerCase() ?? '';
 
 function automaticDirection(row: number, tag: string, tree: Tree): string {

@@ -267,8 +267,10 @@ export class SelectorParser {
     const isList = /^(is|where|not)$/.test(name) && !behind.isLast;
     const may = isList || (behind.states === 'element' ? isOfElement(name) : behind.states?.includes(name));
     if (may) return;
-    // Of the element it can be asked all the same.
-    const remedy = () => (behind.isLast || !ending ? '' : `Write :${name} before ${ending}.`);
+    // Of the element it can be asked all the same, unless that is another than the one meant.
+    const isMeant = ending && !behind.isLast && behind.states !== 'element';
+    const isAsked = Object.hasOwn(pseudoClasses, name) && !ofElsewhere.test(name);
+    const remedy = () => (isMeant && isAsked ? `Write :${name} before ${ending}.` : '');
     this.#fail(at, `:${name} cannot follow ${ending || 'that pseudo-element'}`, remedy);
   }
 

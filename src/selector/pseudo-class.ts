@@ -71,6 +71,10 @@ const reserved = new Set(
   ),
 );
 
+/** Whether a script has to define an element before it is one (HTML Standard §4.13.3). */
+const isCustom = ({ tag, has }: Control): boolean =>
+  tag !== '' && (has('is') || (tag.includes('-') && !reserved.has(tag)));
+
 /** HTML Standard §4.16.3 "Pseudo-classes". */
 function fromMarkup(name: string, row: number, tree: Tree): boolean {
   const control = controlOf(row, tree);
@@ -81,9 +85,7 @@ function fromMarkup(name: string, row: number, tree: Tree): boolean {
       if (name === 'link' && tree.held.get('visited')?.has(row)) return false;
       return (/^(a|area)$/.test(control.tag) && control.has('href')) || isSvgLink(row, tree);
     case 'defined':
-      return (!reserved.has(control.tag) && control.tag.includes('-')) || (control.tag && control.has('is'))
-        ? tree.isDefined(row)
-        : true;
+      return !isCustom(control) || tree.isDefined(row);
     case 'open':
       return /^(details|dialog)$/.test(control.tag) && control.has('open');
     case 'enabled':

@@ -36,8 +36,8 @@ export interface AttributeTest {
   readonly lowerName: string;
   readonly operator: '' | '=' | '~=' | '|=' | '^=' | '$=' | '*=';
   readonly value: string;
-  /** `i` and `s` as written; 'auto' leaves it to HTML's list. */
-  readonly letterCase: 'i' | 's' | 'auto';
+  /** `i` as written; 'auto' leaves it to HTML's list. */
+  readonly letterCase: 'i' | 'auto';
   /** A prefix; `*` for an attribute in any namespace or none, '' for one in none. */
   readonly namespace: string;
 }

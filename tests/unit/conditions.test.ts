@@ -60,6 +60,7 @@ describe('support queries that hold', () => {
     'selector(::-webkit-scrollbar)',
     'not selector(:is(a, :nobody))',
     'not selector(::-webkit-nobody)',
+    'not selector(::scrollbar)',
     'at-rule(@media)',
     'font-tech(color-sbix)',
     'not font-tech(incremental)',
