@@ -266,6 +266,27 @@ test('found by words with the keyboard alone, and seen at every width', async ()
   expect(await tab.locator('.narrowed iframe').count()).toBeGreaterThan(3);
 });
 
+test.each([50, 350, 700])(
+  'what is found by words is chosen, though the page was changed %i ms before',
+  async (wait) => {
+    await enter('tool/index.html');
+    await tab.getByLabel('Or find it by words on the page').fill('reserve the press');
+    await tab.getByRole('button', { name: /button\.ll-reserve/ }).focus();
+    const reads = tab.getByText(/\d+ elements read/);
+    const before = await reads.innerText();
+    await site.locator('body').evaluate((body) => {
+      const list = body.ownerDocument.createElement('ul');
+      list.innerHTML = '<li>Another press</li>'.repeat(400);
+      body.prepend(list);
+    });
+    // Before, within or behind the new reading.
+    await tab.waitForTimeout(wait);
+    await tab.keyboard.press('Enter');
+    await until(async () => (await reads.innerText()) !== before, 'the page to be read anew');
+    await tab.locator('.rung[aria-pressed=true]', { hasText: 'button.ll-reserve' }).waitFor();
+  },
+);
+
 test('an editor and the room follow each other; undo works after a restart', async () => {
   await enter('tool/index.html');
   writeFileSync(opened.draft, 'h1 { color: rgb(1, 2, 3) !important }\n');

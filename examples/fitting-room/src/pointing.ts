@@ -42,8 +42,11 @@ export const pointing = {
       .map((element) => rungOf(element, 'shows these words'));
   },
 
+  /** Empty for a number of another reading. */
   ladder(index: number): Rung[] {
-    return ladder(opened(), opened().elements[index]).map((target) => {
+    const hit = opened().elements[index];
+    if (!hit) return [];
+    return ladder(opened(), hit).map((target) => {
       const element = elementOf(target);
       const pseudo = pseudoOf(target);
       const lasting = hooks(opened(), element).filter(

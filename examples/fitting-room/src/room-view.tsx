@@ -1,5 +1,5 @@
 import { Alert, Button, Group, Text, TextInput, Title } from '@mantine/core';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { ChangeAnswer } from './change-answer.js';
 import { DraftAnswer } from './draft-answer.js';
 import { GovernAnswer } from './govern-answer.js';
@@ -203,6 +203,15 @@ function Copy({ draft: { text, file } }: { draft: Room['draft'] }) {
 function ByWords({ room, onFound }: { room: Room; onFound: () => void }) {
   const [words, setWords] = useState('');
   const [found, setFound] = useState<readonly Rung[]>([]);
+  const { engine, reads } = room;
+  // Asked again of a page that was read anew: there the same things have other numbers.
+  useEffect(() => {
+    let isLate = false;
+    void engine.withWords(words).then((list) => isLate || setFound([...list]));
+    return () => {
+      isLate = true;
+    };
+  }, [engine, reads, words]);
   return (
     <div className="by-words">
       <TextInput
@@ -210,16 +219,13 @@ function ByWords({ room, onFound }: { room: Room; onFound: () => void }) {
         aria-label="Or find it by words on the page"
         placeholder="…or type words that it shows"
         value={words}
-        onChange={(event) => {
-          const text = event.currentTarget.value;
-          setWords(text);
-          void room.engine.withWords(text).then((list) => setFound([...list]));
-        }}
+        onChange={(event) => setWords(event.currentTarget.value)}
       />
       {words.trim().length > 1 && found.length === 0 && <Text size="xs">No text on the page reads so.</Text>}
-      {found.map(({ index, label }) => (
+      {found.map(({ index, label }, place) => (
         <button
-          key={index}
+          // Not by number: a new reading gives others, and the keyboard's focus is to stay.
+          key={`${label} ${place}`}
           type="button"
           className="rung"
           onMouseEnter={() => room.light([index], label)}

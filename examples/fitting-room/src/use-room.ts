@@ -1,5 +1,5 @@
 // The room's state: the page on the stage, what is pointed at, what is held, and the draft.
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { LiveBox, LiveHold, ToRoom, WhatIf } from 'yelto/browser';
 import type { Governed, Rung, Spot, Toggle } from './engine.js';
 import { reading } from './engine-link.js';
@@ -10,6 +10,7 @@ import { countChecked, type Checked } from './checked.js';
 import { invitation } from './invitation.js';
 import { foreignTexts, withForeign } from './foreign.js';
 import { isStopped } from './stepwise.js';
+import { useClimbing } from './use-climbing.js';
 import { useDraft, type Draft } from './use-draft.js';
 import { useEngine, type EngineInUse } from './use-engine.js';
 import { useVerdicts, type Verdicts } from './use-verdicts.js';
@@ -18,6 +19,8 @@ type ToldPage = Extract<ToRoom, { kind: 'page' }>;
 
 export interface Room extends EngineInUse, Pick<Verdicts, 'verdicts' | 'checked'> {
   readonly status: string;
+  /** How often a page was read, or something held on it: a list of elements is of one of them. */
+  readonly reads: number;
   readonly missing: readonly string[];
   /** Sheets that the browser has and nobody could read. */
   readonly unread: readonly string[];
@@ -93,10 +96,7 @@ export function useRoom(): Room {
   const [supposed, setSupposed] = useState('');
   const [visited, setVisited] = useState<readonly string[]>([]);
   const before = useRef<FrameLink | undefined>(undefined);
-  // The box under the pointer, and the one that was climbed to from there.
-  const hovered = useRef(-1);
-  const climbed = useRef(-1);
-  const steps = useRef(Promise.resolve());
+  const { climb, hover, isOver, taken } = useClimbing(engine, stage);
   const [reads, setReads] = useState(0);
   const { verdicts, checked, forget } = useVerdicts({
     engine,
@@ -114,23 +114,26 @@ export function useRoom(): Room {
   const [tab, setTab] = useState<AskingPage>();
   const openTab = useMemo(() => tab && ((events: Partial<PageEvents>) => new TabLink(tab, events)), [tab]);
 
-  const setPicking = useCallback((on: boolean) => {
-    climbed.current = -1;
-    hovered.current = -1;
-    setIsPicking(on);
-    if (on) {
-      // What was chosen before is not what will be.
-      setRungs([]);
-      setBeneath([]);
-      setChosen(undefined);
-    }
-    stage.current?.setPicking(on);
-  }, []);
+  const setPicking = useCallback(
+    (on: boolean) => {
+      hover(-1);
+      setIsPicking(on);
+      if (on) {
+        // What was chosen before is not what will be.
+        setRungs([]);
+        setBeneath([]);
+        setChosen(undefined);
+      }
+      stage.current?.setPicking(on);
+    },
+    [hover],
+  );
 
   // What is kept an eye on while the page changes: for callbacks that outlive a rendering.
   const eyed = useRef({ leaf: -1, chosen, held, looked });
   eyed.current = { leaf: rungs[0]?.index ?? -1, chosen, held, looked };
-  useEffect(() => {
+  // Together with the rendering: a reading that comes in between must not miss what was just chosen.
+  useLayoutEffect(() => {
     const { leaf } = eyed.current;
     stage.current?.follow([leaf, chosen?.index ?? -1, ...held.map(({ index }) => index)]);
   }, [chosen, held, rungs]);
@@ -164,8 +167,14 @@ export function useRoom(): Room {
   const pointTo = useCallback(
     async (index: number) => {
       setPicking(false);
-      setRungs(await engine.ladder(index));
-      await choose({ index, pseudo: '' });
+      const spot = { index, pseudo: '' };
+      const of = stage.current?.reading;
+      // Followed from now on, should the page be read anew before the ladder is there.
+      setChosen(spot);
+      const found = await engine.ladder(index);
+      if (stage.current?.reading !== of) return;
+      setRungs(found);
+      await choose(spot);
     },
     [engine, choose, setPicking],
   );
@@ -180,30 +189,7 @@ export function useRoom(): Room {
     [engine, pointTo],
   );
 
-  /** While pointing, up and down go to the enclosing box and back. */
-  const climb = useCallback(
-    (by: 1 | -1) => {
-      // One step after the other, as each begins where the last one ended.
-      steps.current = steps.current.then(async () => {
-        const from = climbed.current < 0 ? hovered.current : climbed.current;
-        if (from < 0) return;
-        const { index, label } = await engine.climb(from, by);
-        climbed.current = index;
-        stage.current?.light([index], label);
-      });
-    },
-    [engine],
-  );
-
-  /** Takes what was climbed to, else what was pressed, else what is under the pointer. */
-  const take = useCallback(
-    (pressed: readonly number[]) =>
-      steps.current.then(() => {
-        if (climbed.current >= 0) return point([climbed.current]);
-        return point(pressed.length || hovered.current < 0 ? pressed : [hovered.current]);
-      }),
-    [point],
-  );
+  const take = useCallback((pressed: readonly number[]) => taken(pressed).then(point), [point, taken]);
 
   // The keyboard is the room's while the pointer is on the page.
   useEffect(() => {
@@ -211,7 +197,7 @@ export function useRoom(): Room {
     const press = (event: KeyboardEvent) => {
       if (event.key === 'ArrowUp') climb(1);
       else if (event.key === 'ArrowDown') climb(-1);
-      else if (event.key === 'Enter' && hovered.current >= 0) void take([]);
+      else if (event.key === 'Enter' && isOver()) void take([]);
       else if (event.key === 'Escape') setPicking(false);
       else return;
       event.preventDefault();
@@ -219,7 +205,7 @@ export function useRoom(): Room {
     };
     window.addEventListener('keydown', press, { capture: true });
     return () => window.removeEventListener('keydown', press, { capture: true });
-  }, [climb, isPicking, setPicking, take]);
+  }, [climb, isOver, isPicking, setPicking, take]);
 
   /** Goes on where the person was, on a page that has changed under them. */
   const goOn = useCallback(
@@ -310,8 +296,7 @@ export function useRoom(): Room {
           setStatus(`The page wanted to go to ${to}, another site: yelto try opens a room there.`),
         onPage: (page) => inTurn(() => read(page)),
         onHover: (index) => {
-          hovered.current = index;
-          climbed.current = -1;
+          hover(index);
           stage.current?.light([index]);
         },
         // While pointing, up and down go to the enclosing box and back.
@@ -321,7 +306,7 @@ export function useRoom(): Room {
       };
       stage.current = isFrame ? new FrameLink(page, events) : new TabLink(page, events);
     },
-    [climb, inTurn, read, take],
+    [climb, hover, inTurn, read, take],
   );
 
   const { stopped, again: beginAgain } = inUse;
@@ -370,6 +355,7 @@ export function useRoom(): Room {
 
   return {
     status,
+    reads,
     missing,
     unread,
     isPicking,
