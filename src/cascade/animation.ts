@@ -1,4 +1,7 @@
+import { ident, string } from 'css-tree';
+import { canBeAnimated } from '../facts/index.js';
 import type { Page } from '../page/index.js';
+import { kinds, readTokens, tokenText } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { componentOfSheet } from './entries.js';
 import { solutionOf } from './solution.js';
@@ -15,7 +18,9 @@ const known = new WeakMap<object, ReadonlyMap<string, Animation>>();
 export function animationsOn(page: Page, target: Target): ReadonlyMap<string, Animation> {
   const { keyframes: outer } = page.overlay?.styles ?? page.styles;
   if (outer.length === 0 && page.components.every(({ keyframes }) => keyframes.length === 0)) return none;
-  const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
+  const solution = solutionOf(page);
+  const row = elementOf(target).index;
+  const contested = solution.contested(row, pseudoOf(target));
   const found = known.get(contested);
   if (found) return found;
   // A name is looked up in the tree whose rule says it, and then further out (CSS Scoping 1 §3.5).
@@ -37,11 +42,9 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
   const fills = parts('animation-fill-mode');
   const animations = new Map<string, Animation>();
   names.forEach((text, i) => {
-    const words: readonly string[] =
-      text.match(/"[^"]*"|'[^']*'|[\w-]+/g)?.map((word) => word.replace(/["']/g, '')) ?? [];
-    const frames = keyframes.findLast(
-      ({ name, condition }) => words.includes(name) && page.isActive(condition),
-    );
+    const words = wordsIn(text);
+    const meant = keyframes.filter(({ name, condition }) => words.includes(name) && page.isActive(condition));
+    const frames = meant.findLast(({ isPrefixed }) => !isPrefixed) ?? meant.at(-1);
     if (!frames) return;
     const keeps = /\b(forwards|both)\b/i.test(fills[i % fills.length]);
     const runs = hasLength(durations[i % durations.length]);
@@ -49,10 +52,21 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
     if (!runs && !keeps) return;
     const lasting = keeps || /\binfinite\b/i.test(counts[i % counts.length]);
     for (const property of frames.properties)
-      for (const longhand of longhandsOf(property)) animations.set(longhand, { name: frames.name, lasting });
+      for (const longhand of longhandsOf(property).filter(canBeAnimated))
+        animations.set(solution.contestedName(row, longhand), { name: frames.name, lasting });
   });
   if (!isOwn) known.set(contested, animations);
   return animations;
+}
+
+/** Names as they may be written in a list of animations, and strings; the word `none` names nothing. */
+function wordsIn(text: string): string[] {
+  const tokens = readTokens(text);
+  return Array.from({ length: tokens.count }, (_, at) => {
+    const written = tokenText(tokens, at);
+    if (tokens.types[at] === kinds.String) return string.decode(written);
+    return tokens.types[at] === kinds.Ident && !/^none$/i.test(written) ? ident.decode(written) : [];
+  }).flat();
 }
 
 /** The first time in the text is the duration (CSS Animations 1 §4.10); 0s means no animation. */

@@ -1,51 +1,101 @@
+import { ident } from 'css-tree';
 import type { Page, PageElement, StyleBlock } from '../page/index.js';
-import { parseMedia, truthOf, type Truth } from '../sheet/index.js';
+import {
+  combine,
+  parseContainer,
+  possibleTruths,
+  type Axis,
+  type ContainerCondition,
+  type Truth,
+} from '../sheet/index.js';
+import { computedOf } from './computed.js';
 import type { MatchList } from './match-list.js';
-
-/** What decides whether an element is a container: its `container-type` and `container-name`, as text. */
-export type ContainerFacts = (element: PageElement) => { readonly type: string; readonly names: string };
 
 /**
  * Whether the container queries around a rule hold for an element (CSS Conditional 5 §5), with the sizes
  * that the page's conditions give; undefined where a size is not given or the query asks for a style.
  * `of` is the element itself for its pseudo-elements, else its parent.
  */
-export function containersHold(
-  page: Page,
-  { containers }: StyleBlock,
-  of: PageElement | null,
-  factsOf: ContainerFacts,
-): Truth {
+export function containersHold(page: Page, { containers }: StyleBlock, of: PageElement | null): Truth {
   let all: Truth = true;
   for (const text of containers) {
-    const one = holdsFor(page, text, of, factsOf);
+    // A list of conditions holds where any of them does.
+    const one = combine(
+      conditionsOf(text).map((condition) => holdsFor(page, condition, of)),
+      true,
+    );
     if (one === false) return false;
     if (one === undefined) all = undefined;
   }
   return all;
 }
 
-/** A list of queries, as newer engines take it, holds where any does. */
-function holdsFor(page: Page, text: string, of: PageElement | null, factsOf: ContainerFacts): Truth {
-  const [, name = '', condition = ''] = /^(?!not\b)(?:([a-z_-][^\s()]*)\s+)?([^]*)$/i.exec(text.trim()) ?? [
-    '',
-    '',
-    text.trim(),
-  ];
-  if (/(^|[^\w-])(style|scroll-state)\(/i.test(condition)) return undefined;
-  const wantsHeight = /height|block-size|aspect-ratio|orientation/i.test(condition);
+const read = new Map<string, readonly ContainerCondition[]>();
+
+function conditionsOf(text: string): readonly ContainerCondition[] {
+  let found = read.get(text);
+  if (!found) read.set(text, (found = parseContainer(text) ?? []));
+  return found;
+}
+
+function holdsFor(page: Page, { name, query, axes }: ContainerCondition, of: PageElement | null): Truth {
   for (let up = of; up; up = up.drawnIn) {
-    const { type, names } = factsOf(up);
-    if (!(wantsHeight ? /\bsize\b(?<!inline-size)/ : /size/).test(type)) continue;
-    if (name && !names.split(/\s+/).includes(name)) continue;
+    if (name && !namesOf(page, up).includes(name)) continue;
+    const isVertical = axes.length > 0 && /^(vertical|sideways)/.test(computedOf(page, up, 'writing-mode'));
+    if (axes.length && !knows(computedOf(page, up, 'container-type'), axes, isVertical)) continue;
+    if (!query) return true;
     const size = sizeOf(page, up);
-    if (!size || (wantsHeight && size.height === undefined)) return undefined;
-    const query = parseMedia(condition.replace(/inline-size/gi, 'width').replace(/block-size/gi, 'height'));
-    return truthOf(query, { ...page.conditions, width: size.width, height: size.height ?? 0 });
+    if (axes.length && !size) return undefined;
+    const truths = possibleTruths(query, {
+      width: size?.width ?? 0,
+      height: size?.height,
+      isVertical,
+      pixelsOf: (unit) => pixelsOf(page, up, unit),
+    });
+    // What no engine knows does not hold.
+    if (!truths.includes(true)) return false;
+    return truths.length === 1 ? true : undefined;
   }
   // Where no box is such a container the query holds for nothing.
   return false;
 }
+
+const namesOf = (page: Page, element: PageElement): string[] =>
+  computedOf(page, element, 'container-name')
+    .split(/\s+/)
+    .map((name) => ident.decode(name));
+
+/** Whether a box of that type is measured along all of the axes. */
+function knows(type: string, axes: readonly Axis[], isVertical: boolean): boolean {
+  const words = type.split(/\s+/);
+  if (words.includes('size')) return true;
+  if (!words.includes('inline-size')) return false;
+  const measured: readonly Axis[] = ['inline', isVertical ? 'height' : 'width'];
+  return axes.every((axis) => measured.includes(axis));
+}
+
+/** CSS px of one unit on a container; undefined where only fonts or layout know. */
+function pixelsOf(page: Page, element: PageElement, unit: string): number | undefined {
+  const { width, height } = page.conditions;
+  switch (unit.replace(/^[sld]?v/, 'v')) {
+    case 'em':
+      return pixels(computedOf(page, element, 'font-size'));
+    case 'rem':
+      return pixels(computedOf(page, page.elements[0], 'font-size'));
+    case 'vw':
+      return width / 100;
+    case 'vh':
+      return height / 100;
+    case 'vmin':
+      return Math.min(width, height) / 100;
+    case 'vmax':
+      return Math.max(width, height) / 100;
+    default:
+      return undefined;
+  }
+}
+
+const pixels = (text: string) => (/^[\d.]+px$/.test(text) ? parseFloat(text) : undefined);
 
 function sizeOf(page: Page, element: PageElement): { width: number; height?: number } | undefined {
   return page.conditions.containers?.findLast((one) =>

@@ -2,7 +2,7 @@ import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import { packSpecificity, type HeldChange } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { Capture } from './capture.js';
-import { containersHold, hasContainers, type ContainerFacts } from './containers.js';
+import { containersHold, hasContainers } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
 import { flowKey, listSetsFlow, setsOwnFlow, stylesSetFlow, usualFlow } from './flow.js';
 import { draftMatching } from './draft-matching.js';
@@ -232,7 +232,7 @@ export class Solution {
         const { block, owner } = one;
         if (owner !== 'browser' && !this.page.isActive(block.condition)) continue;
         if (block.containers.length && within !== undefined) {
-          if (containersHold(this.page, block, within, this.#containerFacts) === false) continue;
+          if (containersHold(this.page, block, within) === false) continue;
         }
         claims.push(this.#claimsOf(one));
       }
@@ -249,18 +249,6 @@ export class Solution {
     const element = this.page.elements[row];
     return pseudo ? element : element.drawnIn;
   }
-
-  readonly #containerFacts: ContainerFacts = ({ index }) => {
-    const claims = this.contested(index, '');
-    const written = (longhand: string, part: number) => {
-      const winner = claims.get(longhand)?.[0].declaration;
-      if (!winner) return '';
-      // `container: name / type`
-      const isBoth = winner.property.toLowerCase() === 'container';
-      return (isBoth ? winner.value.split('/')[part] : winner.value)?.trim() ?? '';
-    };
-    return { type: written('container-type', 1), names: written('container-name', 0) };
-  };
 
   #claimsOf(applied: Applied): Claims {
     const store = this.#workedOut.claims;

@@ -1,5 +1,6 @@
 import type { SheetSource } from '../page/index.js';
-import { importedHrefs, mapHref, resolveHref } from '../sheet/index.js';
+import { importedHrefs } from '../page/index.js';
+import { mapHref, resolveHref } from '../sheet/index.js';
 
 /** One sheet's text: status 0 for none, `at` the address that answered in the end. */
 export interface SheetAnswer {

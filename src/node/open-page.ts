@@ -12,8 +12,9 @@ import {
   type PageSource,
   type Setting,
   type SheetSource,
+  importedHrefs,
 } from '../page/index.js';
-import { deepestImport, importedHrefs, mapHref, resolveHref, tooDeep } from '../sheet/index.js';
+import { deepestImport, mapHref, resolveHref, tooDeep } from '../sheet/index.js';
 import { YeltoError } from '../text/index.js';
 import { readCapture, readCaptured, readLiveCapture } from './capture-note.js';
 import { decodeSheet } from './decode.js';

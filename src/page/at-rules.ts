@@ -1,3 +1,10 @@
+import {
+  isSupportsCondition,
+  parseContainer,
+  parseImport,
+  readLayerNames,
+  type AtRule,
+} from '../sheet/index.js';
 import { nearest } from '../text/index.js';
 
 /** At-rules that engines know (CSS Conditional 3, Cascade 5, Fonts 4, …); `gather.ts` reads those that hold rules. */
@@ -7,12 +14,70 @@ const known = [
   ...['position-try', 'property', 'scope', 'starting-style', 'supports', 'view-transition'],
 ];
 
-/** What is wrong with an at-rule's name; undefined for a known one, and for another maker's. */
-export function unknownAtRule(name: string): { why: string; remedy: string } | undefined {
-  if (known.includes(name) || name.startsWith('-')) return undefined;
-  const near = nearest(name, known);
+const statements = /^(charset|import|layer|namespace)$/;
+
+/** Why browsers make no rule of what is written, and what to write. */
+export interface AtRuleFault {
+  readonly why: string;
+  readonly remedy: string;
+}
+
+const dropped = 'so a browser drops it with all that it holds';
+
+/**
+ * What is wrong with an at-rule's name or with what stands between it and its block; undefined for a valid one, and for
+ * another maker's. What hangs on selectors, as in `@scope`, is not looked at.
+ */
+export function atRuleFault(rule: AtRule): AtRuleFault | undefined {
+  const { name, prelude, contents } = rule;
+  if (name.startsWith('-')) return undefined;
+  if (!known.includes(name)) {
+    const near = nearest(name, known);
+    return {
+      why: `there is no at-rule @${name}, ${dropped}`,
+      remedy: near.length ? `Did you mean @${near.join(' or @')}?` : '',
+    };
+  }
+  if (!contents && !statements.test(name))
+    return { why: `@${name} has no block, so it does nothing`, remedy: `Write: @${name} … { … }.` };
+  const text = `@${name} ${prelude}`.trim();
+  switch (name) {
+    case 'container':
+      if (parseContainer(prelude)) return undefined;
+      return {
+        why: `"${text}" is not written as a container query, ${dropped}`,
+        remedy:
+          'Write: @container (min-width: 400px) { … }, or with a name: @container card (min-width: 400px) { … }.',
+      };
+    case 'supports':
+      if (isSupportsCondition(prelude)) return undefined;
+      return {
+        why: `"${text}" is not written as a condition, ${dropped}`,
+        remedy: 'Write: @supports (display: grid) { … }.',
+      };
+    case 'import':
+      if (parseImport(rule)) return undefined;
+      return {
+        why: `"${text}" names no address, so a browser drops it`,
+        remedy: 'Write: @import url("more.css");',
+      };
+    case 'layer':
+      return layerFault(text, prelude, contents !== undefined);
+    default:
+      return undefined;
+  }
+}
+
+function layerFault(text: string, prelude: string, hasBlock: boolean): AtRuleFault | undefined {
+  const names = readLayerNames(prelude);
+  if (!names || (names.length === 0 && !hasBlock))
+    return {
+      why: `"${text}" does not name a layer, ${hasBlock ? dropped : 'so a browser drops it'}`,
+      remedy: 'A layer’s name is written like a class without its dot: @layer base, or @layer base.links.',
+    };
+  if (!hasBlock || names.length < 2) return undefined;
   return {
-    why: `there is no at-rule @${name}, so a browser drops it with all that it holds`,
-    remedy: near.length ? `Did you mean @${near.join(' or @')}?` : '',
+    why: `"${text}" names several layers, and rules can stand in one only, ${dropped}`,
+    remedy: 'Write an @layer of its own for each.',
   };
 }

@@ -4,6 +4,7 @@ import {
   parseMedia,
   parseNamespace,
   parseSheet,
+  readLayerNames,
   resolveHref,
   supports,
   type Abilities,
@@ -28,10 +29,12 @@ import {
   type StyleSet,
 } from './style-set.js';
 import { plainPrelude, withoutNesting } from './nesting.js';
-import { unknownAtRule } from './at-rules.js';
+import { atRuleFault } from './at-rules.js';
+import { countLeading, countWithNamespaces, mayStandFirst } from './imports.js';
 import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
 import { inQuirks } from './quirks.js';
+import { readKeyframes } from './keyframes.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
 import type { Sheet } from './types.js';
@@ -122,33 +125,30 @@ export class Gatherer {
     const condition = this.#mediaCondition(sheet.media, outer);
     const layer = within?.layer ?? 0;
     const chain = [...(within?.chain ?? []), sheet.href ?? ''];
-    const imported = this.#imports(contents, { sheet, condition, layer, chain });
+    const scope = { names: this.names, quirks: this.quirks };
+    const leading = countLeading(contents, scope);
+    for (const content of contents.slice(0, leading))
+      if (content.kind === 'at-rule') this.#leading(content, { sheet, condition, layer, chain });
     this.#sheets.push({ ...sheet, origin: 'author' });
     const index = this.#sheets.length - 1;
     for (const { offset, message, remedy } of faults) this.#fault(index, 'syntax', offset, message, remedy);
     this.#namespaces = new Map();
     const place: Place = { sheet: index, layer, condition, containers: [], parentText: '', owner, depth: 0 };
-    for (const content of contents.slice(imported)) this.#content(content, place);
+    const named = countWithNamespaces(contents, leading, scope);
+    contents.forEach((content, at) => {
+      if (at < named && content.kind === 'at-rule' && content.name === 'namespace')
+        return this.#namespace(content);
+      if (at >= leading || !mayStandFirst(content) || atRuleFault(content)) this.#content(content, place);
+    });
   }
 
-  /**
-   * Imports stand before all other rules but `@charset` and `@layer` statements (CSS Cascade 5 §2.2);
-   * they come before the importing sheet's own rules. Returns how many contents are dealt with.
-   */
-  #imports(
-    contents: readonly Content[],
+  /** What stands before the sheet's own rules: layers that are named, and imports, which come before these rules. */
+  #leading(
+    rule: AtRule,
     from: { sheet: Omit<SheetToAdd, 'owner'>; condition: number; layer: number; chain: readonly string[] },
-  ): number {
-    let at = 0;
-    for (const content of contents) {
-      if (content.kind !== 'at-rule') break;
-      if (content.name === 'layer' && !content.contents)
-        this.#layerNames(content, from.layer, from.condition);
-      else if (content.name === 'import') this.#import(content, from);
-      else if (content.name !== 'charset') break;
-      at++;
-    }
-    return at;
+  ): void {
+    if (rule.name === 'layer' && !rule.contents) this.#layerNames(rule, from.layer, from.condition);
+    else if (rule.name === 'import') this.#import(rule, from);
   }
 
   #import(
@@ -210,8 +210,7 @@ export class Gatherer {
   }
 
   #layerNames(rule: AtRule, layer: number, condition: number): void {
-    for (const name of rule.prelude.split(','))
-      if (name.trim() !== '') this.#layers.enter(layer, name.trim(), condition);
+    for (const name of readLayerNames(rule.prelude) ?? []) this.#layers.enter(layer, name, condition);
   }
 
   #content(content: Content, place: Place): void {
@@ -311,6 +310,8 @@ export class Gatherer {
   #atRule(rule: AtRule, outer: Place): void {
     const inner = rule.contents;
     const place: Place = { ...outer, isScopeBody: false };
+    const fault = atRuleFault(rule);
+    if (fault) return this.#fault(place.sheet, 'syntax', rule.start, fault.why, fault.remedy);
     switch (rule.name) {
       case 'media':
         if (inner)
@@ -329,11 +330,11 @@ export class Gatherer {
       }
       case 'layer':
         if (!inner) this.#layerNames(rule, place.layer, place.condition);
-        else if (!rule.prelude.includes(','))
-          this.#contents(inner, {
-            ...place,
-            layer: this.#layers.enter(place.layer, rule.prelude, place.condition),
-          });
+        else {
+          const [name = []] = readLayerNames(rule.prelude)!;
+          const layer = this.#layers.enter(place.layer, name, place.condition);
+          this.#contents(inner, { ...place, layer });
+        }
         return;
       case 'container':
         if (inner)
@@ -346,24 +347,18 @@ export class Gatherer {
         if (inner) this.#scope(rule, inner, place);
         return;
       case 'namespace':
-        this.#namespace(rule);
-        return;
       case 'import':
         this.#fault(
           place.sheet,
           'syntax',
           rule.start,
-          '@import stands behind other rules, where browsers ignore it',
+          `@${rule.name} stands behind other rules, where browsers ignore it`,
           'Move it to the top of the sheet.',
         );
         return;
       case 'keyframes':
       case '-webkit-keyframes':
-        this.#keyframes.push({
-          name: rule.prelude.replace(/^["']|["']$/g, ''),
-          properties: declaredIn(inner ?? []),
-          condition: place.condition,
-        });
+        this.#addKeyframes(rule, place);
         return;
       case 'property': {
         const registered = parseRegistered(rule, place.condition);
@@ -371,14 +366,13 @@ export class Gatherer {
         return;
       }
       default:
-        // The others hold no rules for elements (@font-face, @page…), or only for the first frame.
-        this.#unknownAtRule(rule, place);
+      // The others hold no rules for elements (@font-face, @page…), or only for the first frame.
     }
   }
 
-  #unknownAtRule({ name, start }: AtRule, { sheet }: Place): void {
-    const message = unknownAtRule(name);
-    if (message) this.#fault(sheet, 'syntax', start, message.why, message.remedy);
+  #addKeyframes(rule: AtRule, { condition, parents }: Place): void {
+    const frames = parents ? undefined : readKeyframes(rule, this.#abilities.declaration);
+    if (frames) this.#keyframes.push({ ...frames, isPrefixed: rule.name !== 'keyframes', condition });
   }
 
   #namespace(rule: AtRule): void {
@@ -416,12 +410,4 @@ export class Gatherer {
       remedy: remedy || undefined,
     });
   }
-}
-
-function declaredIn(contents: readonly Content[]): string[] {
-  return contents.flatMap((content) =>
-    content.kind === 'declarations'
-      ? content.declarations.map(({ property }) => property)
-      : declaredIn(content.contents ?? []),
-  );
 }

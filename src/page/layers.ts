@@ -32,11 +32,10 @@ export class Layers {
     return copy;
   }
 
-  /** The layer of that dotted name within `parent`, made when it is new; '' makes one without a name. */
-  enter(parent: number, dotted: string, condition: number): number {
-    const parts = dotted === '' ? [` ${++this.#anonymous}`] : dotted.split('.').map((part) => part.trim());
+  /** The layer of that name within `parent`, made when it is new; [] makes one without a name. */
+  enter(parent: number, names: readonly string[], condition: number): number {
     let layer = parent;
-    for (const name of parts) {
+    for (const name of names.length ? names : [` ${++this.#anonymous}`]) {
       const known = this.#layers.findIndex((one) => one.parent === layer && one.name === name);
       if (known < 0) this.#layers.push({ name, parent: layer });
       layer = known < 0 ? this.#layers.length - 1 : known;

@@ -47,6 +47,8 @@ export interface StyleBlock {
 export interface Keyframes {
   readonly name: string;
   readonly properties: readonly string[];
+  /** Whether it is one of `@-webkit-keyframes`, which give way to those without a prefix wherever they stand. */
+  readonly isPrefixed: boolean;
   readonly condition: number;
 }
 

@@ -1,7 +1,7 @@
 import { ident, string, url } from 'css-tree';
+import { readLayerNames } from './layer-names.js';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { parseSheet } from './parse.js';
-import type { AtRule, Content } from './rules.js';
+import type { AtRule } from './rules.js';
 
 /** The status of a sheet that was not asked for, as imports within imports went too deep: HTTP's "loop detected". */
 export const tooDeep = 508;
@@ -12,24 +12,27 @@ export const deepestImport = 32;
 /** An `@import` (CSS Cascade 5 §2.2). */
 export interface Import {
   readonly href: string;
-  /** undefined without `layer`; '' for a layer without a name. */
-  readonly layer?: string;
+  /** The layer's name, from the outermost one inwards; undefined without `layer`, [] for one without a name. */
+  readonly layer?: readonly string[];
   readonly supports?: string;
   readonly media: string;
 }
 
 /** Reads an `@import`'s prelude; undefined when it names no address. */
 export function parseImport(rule: AtRule): Import | undefined {
+  if (rule.contents) return undefined;
   const tokens = readTokens(rule.prelude);
   let at = skipSpace(tokens, 0);
   const href = addressAt(tokens, at);
   if (href === undefined) return undefined;
   at = skipSpace(tokens, after(tokens, at));
-  let layer: string | undefined;
+  let layer: readonly string[] | undefined;
   if (/^layer\(?$/i.test(tokenText(tokens, at))) {
     const isNamed = tokens.types[at] === kinds.Function;
-    layer = isNamed ? ident.decode(tokenText(tokens, at + 1, tokens.closes[at]).trim()) : '';
-    at = skipSpace(tokens, after(tokens, at));
+    const names = isNamed ? readLayerNames(tokenText(tokens, at + 1, tokens.closes[at])) : [[]];
+    layer = names?.length === 1 ? names[0] : undefined;
+    // What names no layer is read as a media query, of a kind that never holds.
+    if (layer) at = skipSpace(tokens, after(tokens, at));
   }
   let supports: string | undefined;
   if (/^supports\($/i.test(tokenText(tokens, at))) {
@@ -44,39 +47,27 @@ function addressAt(tokens: Tokens, at: number): string | undefined {
   const written = tokenText(tokens, at);
   if (tokens.types[at] === kinds.String) return string.decode(written);
   if (tokens.types[at] === kinds.Url) return url.decode(written);
-  if (tokens.types[at] !== kinds.Function || !/^(url|src)\($/i.test(written)) return undefined;
+  if (tokens.types[at] !== kinds.Function || !/^url\($/i.test(written)) return undefined;
   const inner = skipSpace(tokens, at + 1);
-  return tokens.types[inner] === kinds.String ? string.decode(tokenText(tokens, inner)) : undefined;
+  // No engine takes anything behind the address yet.
+  const isAlone = skipSpace(tokens, inner + 1) === tokens.closes[at];
+  return tokens.types[inner] === kinds.String && isAlone
+    ? string.decode(tokenText(tokens, inner))
+    : undefined;
 }
 
 /** Reads an `@namespace`'s prelude; the prefix is '' for the default one (CSS Namespaces 3 §2). */
 export function parseNamespace(rule: AtRule): { prefix: string; address: string } | undefined {
+  if (rule.contents) return undefined;
   const tokens = readTokens(rule.prelude);
   let at = skipSpace(tokens, 0);
   const isPrefixed = tokens.types[at] === kinds.Ident;
   const prefix = isPrefixed ? ident.decode(tokenText(tokens, at)) : '';
   if (isPrefixed) at = skipSpace(tokens, at + 1);
   const address = addressAt(tokens, at);
-  return address === undefined ? undefined : { prefix, address };
+  const isAlone = skipSpace(tokens, after(tokens, at)) >= tokens.count;
+  return address === undefined || !isAlone ? undefined : { prefix, address };
 }
-
-/** The addresses that a sheet imports, as written; of those that stand too late, where browsers ignore them, none. */
-export function importedHrefs(css: string): string[] {
-  // Most sheets import nothing, and then there is nothing to read; else what follows the last one is left out.
-  const last = css.toLowerCase().lastIndexOf('@import');
-  if (last < 0) return [];
-  const end = css.indexOf(';', last);
-  const { contents } = parseSheet(end < 0 ? css : css.slice(0, end + 1));
-  const behind = contents.findIndex((content) => !mayStandFirst(content));
-  return (behind < 0 ? contents : contents.slice(0, behind))
-    .filter((content) => content.kind === 'at-rule' && content.name === 'import')
-    .flatMap((rule) => parseImport(rule as AtRule)?.href ?? []);
-}
-
-/** What may stand before an import, others among it (CSS Cascade 5 §2.2). */
-const mayStandFirst = (content: Content) =>
-  content.kind === 'at-rule' &&
-  (/^(import|charset)$/.test(content.name) || (content.name === 'layer' && !content.contents));
 
 /** An address seen from another one; relative addresses stay relative to the page. */
 export function resolveHref(base: string, href: string): string {

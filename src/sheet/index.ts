@@ -11,15 +11,16 @@ export type {
 export { authoredPlace } from './authored.js';
 export { mapHref } from './map-href.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
-export { holds, mediaFault, parseMedia, truthOf, widthsOf, type MediaQuery, type Truth } from './media.js';
-export type { MediaConditions } from './media-features.js';
-export { supports, type Abilities } from './supports.js';
+export { combine, type Truth } from './condition.js';
 export {
-  deepestImport,
-  importedHrefs,
-  parseImport,
-  parseNamespace,
-  resolveHref,
-  tooDeep,
-  type Import,
-} from './imports.js';
+  parseContainer,
+  possibleTruths,
+  type Axis,
+  type ContainerCondition,
+  type ContainerLook,
+} from './container.js';
+export { holds, mediaFault, parseMedia, truthOf, widthsOf, type MediaQuery } from './media.js';
+export type { MediaConditions } from './media-features.js';
+export { readLayerNames } from './layer-names.js';
+export { isSupportsCondition, supports, type Abilities } from './supports.js';
+export { deepestImport, parseImport, parseNamespace, resolveHref, tooDeep, type Import } from './imports.js';

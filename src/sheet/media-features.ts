@@ -1,5 +1,6 @@
 import { calculateText } from '../value/index.js';
-import type { Comparison, Operator, Truth } from './media.js';
+import type { Truth } from './condition.js';
+import type { Comparison, Operator } from './feature.js';
 
 /** What a page is looked at with. */
 export interface MediaConditions {

@@ -1,5 +1,6 @@
 import { mediaFeature, type MediaConditions } from './media-features.js';
-import { askedBy, type Comparison, type MediaQuery } from './media.js';
+import type { Comparison } from './feature.js';
+import { askedBy, type MediaQuery } from './media.js';
 
 /** One side of a feature that a media query asks about: a change of the conditions. */
 export interface MediaSetting {

@@ -1,5 +1,5 @@
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { combine, type Truth } from './media.js';
+import { combine, type Truth } from './condition.js';
 
 /** What an engine can do; asked by `@supports` (CSS Conditional 3 §6, 4 §4). */
 export interface Abilities {
@@ -11,6 +11,13 @@ export interface Abilities {
 export function supports(text: string, abilities: Abilities): boolean {
   const tokens = readTokens(text);
   return condition(tokens, 0, tokens.count, abilities) === true;
+}
+
+/** Whether a text is written as a `@supports` condition; else a browser drops the rule. */
+export function isSupportsCondition(text: string): boolean {
+  const nothing = { declaration: () => false, selector: () => false };
+  const tokens = readTokens(text);
+  return condition(tokens, 0, tokens.count, nothing) !== broken;
 }
 
 /** A condition that is not written as one, so that none of it holds; with brackets around, it is only unknown. */

@@ -17,7 +17,7 @@ export {
   type Flow,
 } from './properties.js';
 export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
-export { canBeInitial, fitsSyntax, registeredText } from './registered-syntax.js';
+export { canBeInitial, fitsSyntax, isSyntax, registeredText } from './registered-syntax.js';
 export { splitShorthand } from './split.js';
 export { groupedLonghands } from './grouped.js';
 export { amountText, calculateText, type Amount } from './amount.js';

@@ -24,13 +24,30 @@ function matchesSyntax(syntax: string, value: string): boolean {
   }
 }
 
-/** Lengths that hang on something else than themselves; an initial value has none. */
-const relative =
-  /\d(r?(em|ex|ch|cap|ic|lh)|[sld]?v(w|h|i|b|min|max)|cq(w|h|i|b|min|max))\b|(var|env|attr|if)\(/i;
+/** Lengths that hang on a font or a container; an initial value has none. */
+const relative = /\d(r?(em|ex|ch|cap|ic|lh)|cq(w|h|i|b|min|max))\b/i;
+const substituted = /(?<![\w-])(var|env|attr|if|inherit)\(/i;
+const wide = /^(initial|inherit|unset|revert|revert-layer)$/i;
 
 /** Whether it can be the initial value of a variable of that syntax (CSS Properties and Values 1 §2.3). */
 export const canBeInitial = (syntax: string, value: string): boolean =>
-  syntax.trim() === '*' || (!relative.test(value) && fitsSyntax(syntax, value));
+  !substituted.test(value) &&
+  !wide.test(value.trim()) &&
+  (syntax.trim() === '*' || (!relative.test(value) && fitsSyntax(syntax, value)));
+
+const dataTypes =
+  /^<(length|number|percentage|length-percentage|color|image|url|integer|angle|time|resolution|transform-function|custom-ident|string)>[+#]?$/;
+const word = /^(?!default$)(-?[a-z_]|--)[\w-]*[+#]?$/i;
+
+/** Whether a text, without its quotes, is the syntax of a variable (CSS Properties and Values 1 §5). */
+export function isSyntax(text: string): boolean {
+  if (text.trim() === '*') return true;
+  return text.split('|').every((part) => {
+    const one = part.trim();
+    if (dataTypes.test(one) || one === '<transform-list>') return true;
+    return word.test(one) && !wide.test(one.replace(/[+#]$/, ''));
+  });
+}
 
 /** A property whose values are of that kind alone. */
 const standIns: Readonly<Record<string, string>> = {

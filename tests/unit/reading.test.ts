@@ -1,11 +1,16 @@
 // Small readers that everything else stands on: nesting, media queries, calculations, lists, states, sheets' mistakes.
 import { parsePage, YeltoError } from 'yelto';
 import { looksAt, parseHeld, HeldLooks } from '../../dist/page/index.js';
-import { unknownAtRule } from '../../dist/page/at-rules.js';
+import { atRuleFault } from '../../dist/page/at-rules.js';
+import { importedHrefs } from '../../dist/page/imports.js';
 import { plainPrelude, withoutNesting } from '../../dist/page/nesting.js';
 import { selectorTexts } from '../../dist/selector/index.js';
 import { askedSettings, holds, mediaFault, parseMedia, parseSheet } from '../../dist/sheet/index.js';
 import { calculateText, colourText, readColour } from '../../dist/value/index.js';
+
+/** What is wrong with the only at-rule of a sheet. */
+const faultOf = (css: string) =>
+  atRuleFault(parseSheet(css).contents[0] as Parameters<typeof atRuleFault>[0]);
 
 const screen = { width: 1000, height: 800, medium: 'screen', preferences: {} } as const;
 const page = (css: string, body = '<p class="a">x</p>') =>
@@ -204,11 +209,48 @@ describe('what a browser drops', () => {
     ['font-fce', 'font-face'],
     ['keyframe', 'keyframes'],
   ])('@%s is told, with what was meant', (name, near) => {
-    expect(unknownAtRule(name)!.remedy).toContain(`@${near}`);
+    expect(faultOf(`@${name} x {}`)!.remedy).toContain(`@${near}`);
   });
 
   test.each(['media', 'layer', '-moz-document', 'view-transition'])('@%s is known', (name) => {
-    expect(unknownAtRule(name)).toBeUndefined();
+    expect(faultOf(`@${name} x {}`)).toBeUndefined();
+  });
+
+  test.each([
+    ['@layer 1a {}', 'does not name a layer'],
+    ['@layer a .b {}', 'does not name a layer'],
+    ['@layer a, b {}', 'several layers'],
+    ['@layer;', 'does not name a layer'],
+    ['@container width > 1px {}', 'not written as a container query'],
+    ['@container none (width > 1px) {}', 'not written as a container query'],
+    ['@container {}', 'not written as a container query'],
+    ['@supports nobody {}', 'not written as a condition'],
+    ['@import screen;', 'names no address'],
+    ['@media print;', 'has no block'],
+  ])('%s is told', (text, why) => {
+    const fault = faultOf(text)!;
+    expect(fault.why).toContain(why);
+    expect(fault.remedy).toContain(/@\w+/.exec(text)![0]);
+  });
+
+  test.each([
+    '@layer a.b/**/.c {}',
+    '@layer {}',
+    '@layer a, b;',
+    '@container card {}',
+    '@container card not (width > 1px) {}',
+    '@container (width > 1px), card (nobody) {}',
+    '@container style(--a: 1) and (width) {}',
+    '@supports (nobody: 1) {}',
+    '@import "x" nobody(;',
+  ])('%s is kept', (text) => {
+    expect(faultOf(text)).toBeUndefined();
+  });
+
+  test('imports stand first, behind what is no rule', () => {
+    const css = '@nobody; .1x { } @layer a; @import "b.css"; @layer b { } @import "c.css";';
+    expect(importedHrefs(css)).toEqual(['b.css']);
+    expect(importedHrefs('@import url("b.css" x); @import "c.css" { } @import src("d.css");')).toEqual([]);
   });
 
   test('a comment that is never closed', () => {

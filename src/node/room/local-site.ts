@@ -2,7 +2,7 @@ import { readFile, realpath, stat } from 'node:fs/promises';
 import { dirname, extname, resolve, sep } from 'node:path';
 import sirv from 'sirv';
 import { parseMarkup } from '../../page/index.js';
-import { importedHrefs } from '../../sheet/index.js';
+import { importedHrefs } from '../../page/index.js';
 import { refuse } from './guard.js';
 import { withInsertion, type Insertion, type Site } from './insertion.js';
 

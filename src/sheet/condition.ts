@@ -1,0 +1,105 @@
+// Conditions of at-rules as they are written: what stands in brackets, joined by "and", "or" and "not"
+// (Media Queries 4 §3, CSS Conditional 5 §5). What is asked in the brackets is each at-rule's own.
+import { after, kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
+
+/** A condition is known to hold, known not to, or names something that no engine knows (Media Queries 4 §3.1). */
+export type Truth = boolean | undefined;
+
+export type Condition<Leaf> =
+  | Leaf
+  | { readonly kind: 'not'; readonly of: Condition<Leaf> }
+  | { readonly kind: 'all' | 'some'; readonly of: readonly Condition<Leaf>[] }
+  | Unknown;
+
+interface Unknown {
+  readonly kind: 'unknown';
+}
+
+/** How an at-rule reads what is its own. */
+export interface Leaves<Leaf> {
+  /** What stands between brackets, in lower case and with single spaces. */
+  feature(text: string): Condition<Leaf>;
+  /** A function's name, in lower case and with its bracket, and what it holds; without this no function is known. */
+  ofFunction?(name: string, text: string): Condition<Leaf>;
+}
+
+export const unknown: Unknown = { kind: 'unknown' };
+/** What is not written as a condition, so that all of it never holds; with brackets around, it is only unknown. */
+export const broken: Unknown = { kind: 'unknown' };
+
+/** `not (…)`, `(…) and (…)`, `(…) or (…)`; without `or` where it stands behind a medium. */
+export function parseCondition<Leaf extends { readonly kind: string }>(
+  tokens: Tokens,
+  from: number,
+  to: number,
+  leaves: Leaves<Leaf>,
+  mayOr = true,
+): Condition<Leaf> {
+  let at = skipSpace(tokens, from, to);
+  if (isWord(tokens, at, to, 'not')) {
+    const of = parseInBrackets(tokens, skipSpace(tokens, at + 1, to), to, leaves);
+    return of === broken ? broken : { kind: 'not', of };
+  }
+  const parts = [parseInBrackets(tokens, at, to, leaves, true)];
+  at = skipSpace(tokens, nextAfter(tokens, at, to), to);
+  let joint = '';
+  while (at < to) {
+    const word = tokenText(tokens, at).toLowerCase();
+    if ((word !== 'and' && word !== 'or') || (joint && word !== joint) || (word === 'or' && !mayOr))
+      return broken;
+    joint = word;
+    at = skipSpace(tokens, at + 1, to);
+    parts.push(parseInBrackets(tokens, at, to, leaves, true));
+    at = skipSpace(tokens, nextAfter(tokens, at, to), to);
+  }
+  if (parts.includes(broken)) return broken;
+  return joint === 'or' ? { kind: 'some', of: parts } : { kind: 'all', of: parts };
+}
+
+function nextAfter(tokens: Tokens, at: number, to: number): number {
+  return at < to ? Math.min(after(tokens, at), to) : to;
+}
+
+export function isWord(tokens: Tokens, at: number, to: number, word: string): boolean {
+  return at < to && tokens.types[at] === kinds.Ident && tokenText(tokens, at).toLowerCase() === word;
+}
+
+function parseInBrackets<Leaf extends { readonly kind: string }>(
+  tokens: Tokens,
+  at: number,
+  to: number,
+  leaves: Leaves<Leaf>,
+  mayFollow = false,
+): Condition<Leaf> {
+  if (at < to && tokens.types[at] === kinds.Function && !/^(and|or|not)\($/i.test(tokenText(tokens, at))) {
+    const close = Math.min(tokens.closes[at], to);
+    if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;
+    return (
+      leaves.ofFunction?.(tokenText(tokens, at).toLowerCase(), tokenText(tokens, at + 1, close)) ?? unknown
+    );
+  }
+  if (at >= to || tokens.types[at] !== kinds.LeftParenthesis) return broken;
+  const close = Math.min(tokens.closes[at], to);
+  if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;
+  const inner = skipSpace(tokens, at + 1, close);
+  if (tokens.types[inner] === kinds.LeftParenthesis || isWord(tokens, inner, close, 'not'))
+    return withinBrackets(parseCondition(tokens, inner, close, leaves));
+  // Either a function that nobody knows, or the beginning of a value.
+  const condition =
+    tokens.types[inner] === kinds.Function ? parseCondition(tokens, inner, close, leaves) : broken;
+  if (condition !== broken) return condition;
+  return leaves.feature(
+    tokenText(tokens, inner, close)
+      .replace(/\/\*[^]*?\*\/|\s+/g, ' ')
+      .trim()
+      .toLowerCase(),
+  );
+}
+
+const withinBrackets = <Leaf>(condition: Condition<Leaf>) => (condition === broken ? unknown : condition);
+
+/** Kleene's and (`decisive` false) and or (`decisive` true). */
+export function combine(answers: readonly Truth[], decisive: boolean): Truth {
+  if (answers.includes(decisive)) return decisive;
+  return answers.includes(undefined) ? undefined : !decisive;
+}
