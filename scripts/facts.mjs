@@ -104,6 +104,9 @@ for (const [name, longhands] of sets.sort(([a], [b]) => (a < b ? -1 : 1))) {
 // The standards still name this one as a longhand of two values; the engine splits it in private.
 tables.inherited['border-spacing'] = '0';
 tables.shorthands['border-spacing'] = ['border-spacing', ...tables.shorthands['border-spacing']];
+// An older name for the same longhands, with a way of its own to write them; the engine does not list them.
+tables.shorthands['-webkit-border-image'] = tables.shorthands['border-image'];
+delete tables.uninherited['-webkit-border-image'];
 
 const headers = {
   inherited:

@@ -33,6 +33,11 @@ const known = new Map<string, Adjust | null>();
 
 function adjustOf(longhand: string): Adjust | null {
   if (longhand === 'display') return displayOf;
+  // Within a drawing nothing is positioned, and its text has no columns; as engines have it.
+  if (longhand === 'position')
+    return (values, target, text) => (isInDrawing(values, target) ? 'static' : text);
+  if (longhand === 'column-count')
+    return (values, target, text) => (isTextOfDrawing(values, target) ? 'auto' : text);
   if (longhand === 'float')
     return (values, target, text) => (isOutOfFlow(values.valueOf(target, 'position')) ? 'none' : text);
   if (/^border-(top|right|bottom|left)-width$/.test(longhand)) {
@@ -69,6 +74,15 @@ const notInDrawings = /^text-(decoration-skip-ink|emphasis-style|underline-(offs
 const isOfDrawing = ({ page }: Values, target: Target): boolean =>
   !pseudoOf(target) && page.tree.namespaceOf(elementOf(target).index).endsWith('/svg');
 
+/** Whether it stands within a drawing, and is not the drawing itself. */
+function isInDrawing(values: Values, target: Target): boolean {
+  const { parent } = elementOf(target);
+  return parent !== null && isOfDrawing(values, target) && isOfDrawing(values, parent);
+}
+
+const isTextOfDrawing = (values: Values, target: Target) =>
+  elementOf(target).tag === 'text' && isInDrawing(values, target);
+
 const layered =
   /^(background-(position-[xy]|size|repeat|attachment|origin|clip|blend-mode)|mask-(size|repeat|origin|clip|composite|mode)|-webkit-mask-position-[xy])$/;
 
@@ -99,10 +113,15 @@ function displayOf(values: Values, target: Target, text: string): string {
   if (text === 'contents' && !pseudoOf(target)) {
     const { tag, parent } = elementOf(target);
     if (unusual.test(tag)) return 'none';
+    // Only what groups others can do without a box of its own (CSS Display 3, appendix B).
+    if (isOfDrawing(values, target))
+      return isInDrawing(values, target) && /^(svg|g|use|tspan)$/.test(tag) ? text : 'none';
     return parent ? text : 'block';
   }
   const own = isControl(values, target) ? ofControl(text) : text;
   if (!Object.hasOwn(blockified, own)) return own;
+  if (/^(text|foreignObject)$/i.test(elementOf(target).tag) && isInDrawing(values, target))
+    return blockified[own];
   const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
   if (isOut || isItem(values, target) || parentOf(target) === null) return blockified[own];
   return own === 'inline' && turnsLines(values, target) ? 'inline-block' : own;
@@ -142,6 +161,7 @@ function isItem(values: Values, target: Target): boolean {
 /** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
 function overflowOf(values: Values, target: Target, longhand: string, text: string): string {
   if (text !== 'visible' && text !== 'clip') return text;
+  if (text === 'clip' && isOfDrawing(values, target)) return text;
   // What is typed into always scrolls (HTML Standard §15.5.4).
   if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea')
     return values.valueOf(target, 'display') === 'none' ? text : 'auto';

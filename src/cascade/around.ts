@@ -18,6 +18,8 @@ export interface ConditionsAround {
   /** The longhands, variables among them, that these rules and style attributes measure by the window's size. */
   readonly ownSized: ReadonlySet<string>;
   readonly aboveSized: ReadonlySet<string>;
+  /** The longhands that any of them take from the parent by name, `inherit`. */
+  readonly handed: ReadonlySet<string>;
 }
 
 /** [] where no rule stands under a condition. */
@@ -26,21 +28,25 @@ export function conditionsAround(page: Page, targets: Iterable<Target>): Conditi
   const { parent } = page.tree;
   const [own, above] = [new Set<MatchList>(), new Set<MatchList>()];
   const [ownSized, aboveSized] = [new Set<string>(), new Set<string>()];
+  const handed = new Set<string>();
   const climbed = new Set<number>();
   for (const target of targets) {
     const { index } = elementOf(target);
     const pseudo = pseudoOf(target);
     for (const list of solution.lists(index, pseudo)) own.add(list);
-    if (!pseudo) for (const name of sizedIn(page.elements[index])) ownSized.add(name);
+    if (!pseudo) for (const name of handedDown.byAttribute(page.elements[index])) handed.add(name);
+    if (!pseudo) for (const name of sized.byAttribute(page.elements[index])) ownSized.add(name);
     for (let at = pseudo ? index : parent[index]; at >= 0 && !climbed.has(at); at = parent[at]) {
       climbed.add(at);
       for (const list of solution.lists(at, '')) above.add(list);
-      for (const name of sizedIn(page.elements[at])) aboveSized.add(name);
+      for (const name of sized.byAttribute(page.elements[at])) aboveSized.add(name);
+      for (const name of handedDown.byAttribute(page.elements[at])) handed.add(name);
     }
   }
-  for (const list of own) for (const name of sized(list)) ownSized.add(name);
-  for (const list of above) for (const name of sized(list)) aboveSized.add(name);
-  return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized };
+  for (const list of own) for (const name of sized.byRules(list)) ownSized.add(name);
+  for (const list of above) for (const name of sized.byRules(list)) aboveSized.add(name);
+  for (const list of [...own, ...above]) for (const name of handedDown.byRules(list)) handed.add(name);
+  return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized, handed };
 }
 
 const allFiled = (lists: ReadonlySet<MatchList>) => [...lists].map(filed).filter(({ size }) => size > 0);
@@ -67,26 +73,34 @@ function file({ applied }: MatchList): ConditionsByLonghand {
   return found;
 }
 
-const sizedLists = new WeakMap<MatchList, readonly string[]>();
+/** Names of longhands that declarations of some kind set, by lists of rules and in style attributes. */
+class Naming {
+  readonly #known = new WeakMap<MatchList, readonly string[]>();
 
-function sized(list: MatchList): readonly string[] {
-  let found = sizedLists.get(list);
-  if (!found) {
-    const declarations = list.applied.flatMap(({ block, owner }) =>
-      owner === 'browser' ? [] : block.declarations,
-    );
-    sizedLists.set(list, (found = sizedNames(declarations)));
+  constructor(private readonly isMeant: (value: string) => boolean) {}
+
+  byRules(list: MatchList): readonly string[] {
+    let found = this.#known.get(list);
+    if (!found) {
+      const declarations = list.applied.flatMap(({ block, owner }) =>
+        owner === 'browser' ? [] : block.declarations,
+      );
+      this.#known.set(list, (found = this.#names(declarations)));
+    }
+    return found;
   }
-  return found;
+
+  byAttribute({ attributes }: PageElement): readonly string[] {
+    const style = attributes.get('style');
+    return style && this.isMeant(style) ? this.#names(parseStyleAttribute(style).declarations) : [];
+  }
+
+  #names(declarations: readonly WrittenDeclaration[]): readonly string[] {
+    return declarations.flatMap(({ property, value }) =>
+      this.isMeant(value) ? physicalLonghandsOf(property) : [],
+    );
+  }
 }
 
-function sizedIn({ attributes }: PageElement): readonly string[] {
-  const style = attributes.get('style');
-  return style && hangsOnWindow(style) ? sizedNames(parseStyleAttribute(style).declarations) : [];
-}
-
-function sizedNames(declarations: readonly WrittenDeclaration[]): readonly string[] {
-  return declarations.flatMap(({ property, value }) =>
-    hangsOnWindow(value) ? physicalLonghandsOf(property) : [],
-  );
-}
+const sized = new Naming(hangsOnWindow);
+const handedDown = new Naming((value) => /inherit|unset/i.test(value));

@@ -2,7 +2,6 @@
 // Drawn by scripts/facts.mjs; do not edit by hand.
 // prettier-ignore
 export const uninherited: Readonly<Record<string, string>> = {
-  '-webkit-border-image': 'none',
   '-webkit-box-align': 'stretch',
   '-webkit-box-decoration-break': 'slice',
   '-webkit-box-direction': 'normal',

@@ -1,4 +1,4 @@
-import { askedSettings, type MediaSetting } from '../sheet/index.js';
+import { askedSettings, holds, type MediaSetting } from '../sheet/index.js';
 import type { Page } from './page.js';
 import { extraLooks } from './extra-looks.js';
 import type { StyleSet } from './style-set.js';
@@ -18,6 +18,9 @@ export interface Look {
 
 /** More looks than this take longer than anyone waits; widths come first. */
 const mostLooks = 240;
+/** So many conditions are tried to bring queries of site and draft to hold together, for two and in all. */
+const mostForTwo = 4000;
+const mostMeetings = 30_000;
 /** Ways in which the features of one nest of media queries are tried together. */
 const mostMixes = 600;
 
@@ -80,6 +83,7 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
     for (const { apply, words: more } of unlikeWidths)
       for (const width of tried)
         add({ ...apply(view.conditions), width }, [words, more].filter(Boolean).join(' and '));
+  for (const { conditions, words } of meetings(laid, found)) add(conditions, words);
   return [...found.values()].sort(
     (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
   );
@@ -182,6 +186,50 @@ function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; wo
     const hit = holding(laid, nestOf(styles, at), { conditions: laid.conditions, words: [] });
     return hit ? [{ conditions: hit.conditions, words: hit.words.join(' and ') }] : [];
   });
+}
+
+/** For each query of the draft and each of the site that hold together in no look, conditions under which both do. */
+function* meetings(
+  laid: Page,
+  looks: ReadonlyMap<string, Look>,
+): Generator<{ conditions: Conditions; words: string }> {
+  const styles = laid.overlay?.styles ?? laid.styles;
+  const first = laid.styles.conditions.length;
+  let left = mostMeetings;
+  for (let own = first; own < styles.conditions.length; own++) {
+    for (let other = 1; other < first; other++) {
+      if (!styles.conditions[own].media || !styles.conditions[other].media) continue;
+      if ([...looks.values()].some(({ view }) => view.isActive(own) && view.isActive(other))) continue;
+      const { hit, tried } = meeting(laid, [...nestOf(styles, other), ...nestOf(styles, own)]);
+      if (hit) yield { conditions: hit.conditions, words: hit.words.join(' and ') };
+      left -= tried;
+      if (left < 0) return;
+    }
+  }
+}
+
+/** Conditions under which all of these hold, whichever of them is brought about first. */
+function meeting(laid: Page, numbers: readonly number[]): { hit?: Mix; tried: number } {
+  const { conditions } = laid.overlay?.styles ?? laid.styles;
+  const nest = numbers.map((at) => conditions[at]);
+  if (nest.some(({ constant }) => constant === false)) return { tried: 0 };
+  const queries = nest.flatMap(({ media }) => media ?? []);
+  let tried = 0;
+  const search = (at: number, from: Mix): Mix | undefined => {
+    if (at === queries.length) return from;
+    const settings = askedSettings(queries[at]);
+    // What is wide is found from the width, so that the order matters.
+    for (const order of [settings, settings.toReversed()])
+      for (const mix of mixed(from, order)) {
+        if (++tried > mostForTwo) return undefined;
+        if (!queries.slice(0, at + 1).every((query) => holds(query, mix.conditions))) continue;
+        const found = search(at + 1, mix);
+        if (found) return found;
+      }
+    return undefined;
+  };
+  const hit = search(0, { conditions: laid.conditions, words: [] });
+  return { hit, tried };
 }
 
 interface Mix {

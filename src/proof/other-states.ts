@@ -49,10 +49,8 @@ export class OtherStates {
         if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
     const sets = new Map<string, OtherState>();
     const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
-    if (browsers) {
-      const { state } = browsers;
-      sets.set(state, { held: this.#onTargets(block, state), words: [state] });
-    }
+    const ring = browsers ? this.#onTargets(block, browsers.state) : [];
+    if (browsers && ring.length) sets.set(browsers.state, { held: ring, words: [browsers.state] });
     // What is handed down may come from a box in the state whose like inside is not in it.
     const mayComeFromOutside = /inherit|unset/i.test(value) || names.some(isInherited);
     for (const rule of rules) {
@@ -61,7 +59,15 @@ export class OtherStates {
       for (const held of ways)
         // A state that is held elsewhere on the page only is no concern of these things.
         if (held.some(({ element }) => element && this.#isNear(rows, element)))
-          sets.set(held.map(({ element, state }) => `${element?.index} ${state}`).join(), { held, words });
+          for (const beside of stepsBack(rule) && ring.length ? [[], ring] : [[]]) {
+            // Where a rule steps back the browser's own look shows, and that has states too.
+            const both = [...held, ...beside];
+            const named = beside.length ? [...words, browsers!.state] : words;
+            sets.set(both.map(({ element, state }) => `${element?.index} ${state}`).join(), {
+              held: both,
+              words: named,
+            });
+          }
     }
     const found = [...sets.values()].filter(({ held }) => held.length > 0);
     this.#looked += found.length;
@@ -159,18 +165,16 @@ function file({ blocks }: StyleSet): Filed {
   return found;
 }
 
+const stepsBack = ({ fullSelector }: StyleBlock) => /:not\(/i.test(fullSelector);
+
 /**
  * Whether the longhands would get another value than this one while the rule's state is held: by the rule, as it is
  * written, or because a rule for all but that state steps back.
  */
-function saysElse(
-  { declarations, fullSelector }: StyleBlock,
-  names: readonly string[],
-  text: string,
-): boolean {
-  const stepsBack = /:not\(/i.test(fullSelector);
-  return declarations.some(
+function saysElse(rule: StyleBlock, names: readonly string[], text: string): boolean {
+  return rule.declarations.some(
     ({ property, value }) =>
-      (stepsBack || value !== text) && physicalLonghandsOf(property).some((name) => names.includes(name)),
+      (stepsBack(rule) || value !== text) &&
+      physicalLonghandsOf(property).some((name) => names.includes(name)),
   );
 }

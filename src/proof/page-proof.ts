@@ -98,7 +98,13 @@ export class PageProof {
     const judged = (sightings: ReturnType<typeof seenIn>, of = drafted): Judgement =>
       judge(this.#laid, of, sightings, this.#remedies);
     const sightings = seenIn(lists.flatMap((list) => this.#relevant.of(list, block, written)));
-    const found = judged(sightings);
+    const first = judged(sightings);
+    // What is equal at one size of the window only counts at others.
+    const equal = isIdle(first)
+      ? sightings.filter(({ same }) => same.length > 0).map(({ look }) => look)
+      : [];
+    const sized = seenIn(this.#relevant.resized(equal, block, written));
+    const found = sized.some(({ counts }) => counts.length) ? judged([...sightings, ...sized]) : first;
     // That nothing is seen hangs on more properties than its own.
     if (found.outcome === 'no-effect') return { ...base, ...judged(seenIn(lists.flatMap(({ all }) => all))) };
     if (this.options.held || !isIdle(found)) return { ...base, ...found };

@@ -4,7 +4,14 @@ import {
   type ConditionsAround,
   type ConditionsByLonghand,
 } from '../cascade/index.js';
-import { hangsOnWindow, type HeldLooks, type Look, type Page, type StyleBlock } from '../page/index.js';
+import {
+  hangsOnWindow,
+  resized,
+  type HeldLooks,
+  type Look,
+  type Page,
+  type StyleBlock,
+} from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { asksForFonts, dependenciesOf, ofFonts } from './dependencies.js';
@@ -52,15 +59,27 @@ export class RelevantLooks {
     return extra.length ? [...parts, ...extra.map((at) => looks.at(at))] : parts;
   }
 
+  /**
+   * Some looks again, in windows of other sizes: under each set of conditions something may be equal by
+   * luck. [] where nothing is measured by the window.
+   */
+  resized(looks: readonly Look[], block: StyleBlock, declaration: WrittenDeclaration): Look[] {
+    const plain = looks.filter(({ extra }) => !extra);
+    if (plain.length === 0 || !this.#isSized(plain[0].view, block, declaration)) return [];
+    return plain.flatMap(resized);
+  }
+
   /** Whether anything that is measured by the window has a say in a declaration's value, or in what it stands before. */
   #isSized(view: Page, block: StyleBlock, { property, value }: WrittenDeclaration): boolean {
     if (this.#sized.length === 0) return false;
-    const { ownSized, aboveSized } = this.#aroundOf(view, block);
+    const { ownSized, aboveSized, handed } = this.#aroundOf(view, block);
     if (hangsOnWindow(value) || [...ownSized, ...aboveSized].some((name) => name.startsWith('--')))
       return true;
     const names = physicalLonghandsOf(property);
     const others = names.flatMap(dependenciesOf);
-    const handedDown = /inherit|unset/i.test(value) ? names : names.filter(isInherited);
+    const handedDown = names.filter(
+      (name) => /inherit|unset/i.test(value) || isInherited(name) || handed.has(name),
+    );
     return (
       [...names, ...others].some((name) => ownSized.has(name)) ||
       [...handedDown, ...others].some((name) => aboveSized.has(name))
@@ -102,7 +121,7 @@ export class RelevantLooks {
       ...keyframes.map(({ condition }) => condition),
       ...registered.map(({ condition }) => condition),
     ]);
-    const { own, above, always } = this.#aroundOf(view, block);
+    const { own, above, always, handed } = this.#aroundOf(view, block);
     const add = (lists: readonly ConditionsByLonghand[], name: string) => {
       for (const byLonghand of lists) byLonghand.get(name)?.forEach((number) => numbers.add(number));
     };
@@ -111,7 +130,7 @@ export class RelevantLooks {
     const fonts = asksForFonts(view.styles) || asksForFonts(view.overlay!.styles) ? ofFonts : [];
     for (const name of physicalLonghandsOf(property)) {
       add(own, name);
-      if (isHandedDown || isInherited(name)) add(above, name);
+      if (isHandedDown || isInherited(name) || handed.has(name)) add(above, name);
       for (const other of [...dependenciesOf(name), ...fonts]) {
         add(own, other);
         add(above, other);

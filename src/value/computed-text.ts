@@ -27,7 +27,7 @@ export interface Surroundings {
 
 /** Longhands in which a word may be a colour. */
 const colourful =
-  /(^|-)colou?r$|shadow|^fill$|^stroke$|image(-source)?$|^filter$|^backdrop-filter$|^-webkit-border-image$|^scrollbar-color$/;
+  /(^|-)colou?r$|shadow|^fill$|^stroke$|image(-source)?$|^filter$|^backdrop-filter$|^scrollbar-color$/;
 
 /** Whether the value of a longhand may hold a colour. */
 export const takesColours = (longhand: string): boolean => colourful.test(longhand);

@@ -19,7 +19,6 @@ const notations: readonly (readonly [
   [/^(object-position|perspective-origin)$/, pairText],
   [/^transform-origin$/, (text) => pairText(text.replace(/^(\S+ \S+) 0$/, '$1'))],
   [/image(-source)?$/, (text) => text.replace(/(?<=linear-gradient\()(to bottom|180deg),/g, '')],
-  [/^-webkit-border-image$/, (text) => (text.includes('(') ? text : 'none')],
   [/^hyphenate-limit-chars$/, (text) => text.replace(/( auto)+$/, '').replace(/^(\S+) (\S+) \2$/, '$1 $2')],
   [/^font-style$/, slantText],
   [/^grid-(row|column)-(start|end)$/, lineText],

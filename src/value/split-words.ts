@@ -71,7 +71,7 @@ export function splitFont(longhands: readonly string[], value: string): Split {
 }
 
 /** CSS Backgrounds 3 §6.7: behind the slice a slash and the width, behind that one and the outset; the rest in any order. */
-export function splitBorderImage(longhands: readonly string[], value: string): Split {
+export function splitBorderImage(longhands: readonly string[], value: string, alwaysFills = false): Split {
   const [source, slice, width, outset, repeat] = longhands;
   const split = new Map<string, string>(longhands.map((name) => [name, initialValue(name)]));
   const found: Record<string, string[]> = {};
@@ -85,6 +85,9 @@ export function splitBorderImage(longhands: readonly string[], value: string): S
       (found[name] ??= []).push(part);
     }
   }
+  // Its older form fills the middle wherever it says how the picture is cut.
+  const cuts = found[slice];
+  if (alwaysFills && cuts && !cuts.some((part) => /^fill$/i.test(part))) cuts.push('fill');
   for (const [name, parts] of Object.entries(found)) split.set(name, parts.join(' '));
   return split;
 }
