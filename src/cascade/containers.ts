@@ -38,7 +38,12 @@ function conditionsOf(text: string): readonly ContainerCondition[] {
   return found;
 }
 
-function holdsFor(page: Page, { name, query, axes }: ContainerCondition, of: PageElement | null): Truth {
+function holdsFor(
+  page: Page,
+  { name, query, axes, isUnknown }: ContainerCondition,
+  of: PageElement | null,
+): Truth {
+  if (isUnknown) return false;
   for (let up = of; up; up = up.drawnIn) {
     if (name && !namesOf(page, up).includes(name)) continue;
     const isVertical = axes.length > 0 && /^(vertical|sideways)/.test(computedOf(page, up, 'writing-mode'));

@@ -231,10 +231,9 @@ export class Solution {
       for (const one of applied) {
         const { block, owner } = one;
         if (owner !== 'browser' && !this.page.isActive(block.condition)) continue;
-        if (block.containers.length && within !== undefined) {
-          if (containersHold(this.page, block, within) === false) continue;
-        }
-        claims.push(this.#claimsOf(one));
+        const isContained = block.containers.length > 0 && within !== undefined;
+        const truth = isContained ? containersHold(this.page, block, within) : undefined;
+        if (truth !== false) claims.push(this.#claimsOf(one, truth === true));
       }
     }
     return new Contested(claims, this.#capture.namesFor(flow));
@@ -250,14 +249,15 @@ export class Solution {
     return pseudo ? element : element.drawnIn;
   }
 
-  #claimsOf(applied: Applied): Claims {
-    const store = this.#workedOut.claims;
+  /** `isSettled` where the container queries around the rule are known to hold. */
+  #claimsOf(applied: Applied, isSettled: boolean): Claims {
+    const store = isSettled ? this.#workedOut.settled : this.#workedOut.claims;
     let claims = store.get(applied);
     if (!claims) {
       const expanded = this.#capture.expander.expand(applied.block, this.page, applied.owner === 'browser');
       claims = claimsOf(
         expanded.map(({ declaration, longhands, at }) => ({
-          candidate: this.#candidate(applied, declaration, at),
+          candidate: this.#candidate(applied, declaration, at, isSettled),
           longhands,
         })),
       );
@@ -266,7 +266,12 @@ export class Solution {
     return claims;
   }
 
-  #candidate(applied: Applied, declaration: Candidate['declaration'], at: number): Candidate {
+  #candidate(
+    applied: Applied,
+    declaration: Candidate['declaration'],
+    at: number,
+    isSettled: boolean,
+  ): Candidate {
     const { block, selector, owner, proximity, context } = applied;
     const { important } = declaration;
     const isBrowsers = owner === 'browser';
@@ -281,7 +286,7 @@ export class Solution {
       selector: block.selectors.length > 1 ? selector.text : block.selectorText,
       specificity: selector.specificity,
       layerName: isBrowsers ? '' : this.#stylesOf(block).layers.nameOf(block.layer),
-      dependsOn: block.containers.join(' and '),
+      dependsOn: isSettled ? '' : block.containers.join(' and '),
       level: important ? raised : normal,
       context: important ? -context : context,
       attached: 0,

@@ -7,6 +7,8 @@ import type { Target } from './types.js';
 /** What was worked out over the rules of one capture for one order of layers, for all conditions and states alike. */
 export interface WorkedOut {
   readonly claims: WeakMap<Applied, Claims>;
+  /** The same where the container queries around a rule are known to hold. */
+  readonly settled: WeakMap<Applied, Claims>;
   /** By the platform's list, by the draft's, and by flow and the conditions that hold around their rules. */
   readonly contests: WeakMap<MatchList, WeakMap<MatchList, Map<string, Contested>>>;
   readonly contexts: Context;
@@ -42,6 +44,7 @@ function forRanks<T>(of: object, ranks: string, begun: () => T): T {
 export const workedOutFor = (capture: Capture, ranks: string): WorkedOut =>
   forRanks(capture, ranks, () => ({
     claims: new WeakMap(),
+    settled: new WeakMap(),
     contests: new WeakMap(),
     contexts: { inside: new WeakMap() },
   }));

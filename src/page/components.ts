@@ -1,5 +1,6 @@
 import type { PageElement } from './element.js';
-import type { Gatherer, SheetToAdd } from './gather.js';
+import type { Gatherer } from './gather.js';
+import type { SheetToAdd } from './to-gather.js';
 import type { Markup } from './markup.js';
 import { emptyStyleSet, type StyleSet } from './style-set.js';
 

@@ -17,14 +17,12 @@ import {
 import { YeltoError, type Fault, type FaultKind } from '../text/index.js';
 import type { Grammar } from '../value/index.js';
 import { abilitiesOf } from './abilities.js';
-import type { PageElement } from './element.js';
 import type { Layers } from './layers.js';
 import {
   emptyStyleSet,
   type Keyframes,
   type RegisteredProperty,
   type RuleCondition,
-  type Scope,
   type StyleBlock,
   type StyleSet,
 } from './style-set.js';
@@ -37,32 +35,8 @@ import { inQuirks } from './quirks.js';
 import { readKeyframes } from './keyframes.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
+import type { FindImport, Place, SheetToAdd } from './to-gather.js';
 import type { Sheet } from './types.js';
-
-/** Where in a sheet the gatherer is. */
-interface Place {
-  readonly sheet: number;
-  readonly layer: number;
-  readonly condition: number;
-  readonly scope?: Scope;
-  readonly containers: readonly string[];
-  readonly parents?: readonly Selector[];
-  /** The enclosing rule's selector, its own nesting undone. */
-  readonly parentText: string;
-  /** Straight inside `@scope`, where declarations style its root; engines drop them in groups further in. */
-  readonly isScopeBody?: boolean;
-  readonly owner?: PageElement;
-  readonly depth: number;
-}
-
-export interface SheetToAdd extends Omit<Sheet, 'origin'> {
-  readonly owner?: PageElement;
-  /** A second media query list that must hold too. */
-  readonly alsoMedia?: string;
-}
-
-/** Finds an imported sheet's text by its resolved address. */
-export type FindImport = (href: string) => { css: string; status: number; map?: string } | undefined;
 
 /** Turns sheets into style blocks, in order. A fresh one continues from the set it is given. */
 export class Gatherer {

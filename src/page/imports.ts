@@ -2,15 +2,22 @@
 import { Names, readSelectors, type SelectorScope } from '../selector/index.js';
 import { parseImport, parseNamespace, parseSheet, type AtRule, type Content } from '../sheet/index.js';
 import { atRuleFault } from './at-rules.js';
+import { readKeyframes } from './keyframes.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
 
 /**
- * Imports stand before all other rules but `@charset` and `@layer` statements (CSS Cascade 5 §2.2); what is not valid
- * counts for nothing. Returns how many contents stand there.
+ * Imports stand before all other rules but `@charset` and, before the first of them, `@layer` statements (CSS Cascade 5
+ * §2.2); what is not valid counts for nothing. Returns how many contents stand there.
  */
 export function countLeading(contents: readonly Content[], selectors: SelectorScope): number {
-  const behind = contents.findIndex((content) => !mayStandFirst(content) && !isDropped(content, selectors));
+  let hasImport = false;
+  const behind = contents.findIndex((content) => {
+    if (isDropped(content, selectors)) return false;
+    if (!mayStandFirst(content) || (hasImport && content.name === 'layer')) return true;
+    hasImport ||= content.name === 'import';
+    return false;
+  });
   return behind < 0 ? contents.length : behind;
 }
 
@@ -58,6 +65,9 @@ function isDropped(content: Content, selectors: SelectorScope): boolean {
       return !parseNamespace(content);
     case 'property':
       return !parseRegistered(content, 0);
+    case 'keyframes':
+    case '-webkit-keyframes':
+      return !readKeyframes(content, () => true);
     case 'scope':
       return !isScope(prelude, selectors);
     default:

@@ -1,7 +1,8 @@
 import { resolveHref } from '../sheet/index.js';
 import { Grammar } from '../value/index.js';
 import { gatherComponents, type TreeSheets } from './components.js';
-import { Gatherer, type FindImport, type SheetToAdd } from './gather.js';
+import { Gatherer } from './gather.js';
+import type { FindImport, SheetToAdd } from './to-gather.js';
 import { markupOf, parseMarkup, type Markup, type SheetMention } from './markup.js';
 import type { PageElement } from './element.js';
 import { Page } from './page.js';

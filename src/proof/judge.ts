@@ -278,11 +278,16 @@ function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
   const own = drafted.block.containers;
   const others = contest(look.view, target, longhand).entries.flatMap(({ dependsOn }) => dependsOn ?? []);
   const query = own.length ? own.join(' and ') : others[0];
+  const hangs = `it hangs on @container ${query}, and`;
   return {
     outcome: 'cannot-tell',
     conditions: look.view.conditions,
-    why: `it hangs on @container ${query}, and the size of that container does not stand in the text`,
-    remedy: 'Say it, with --container "<selector> <width>", or try it on the live page.',
+    ...(/(style|scroll-state)\(/i.test(query)
+      ? { why: `${hangs} only a browser answers that`, remedy: 'Try it on the live page.' }
+      : {
+          why: `${hangs} the size of that container does not stand in the text`,
+          remedy: 'Say it, with --container "<selector> <width>", or try it on the live page.',
+        }),
   };
 }
 

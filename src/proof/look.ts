@@ -282,8 +282,8 @@ interface Question {
 }
 
 function fateOf(question: Question, declaration: Declaration): Fate {
-  const { view, candidates } = question;
-  const isOpen = (one: Candidate) => one.dependsOn !== '' && !view.conditions.containers;
+  const { candidates } = question;
+  const isOpen = (one: Candidate) => one.dependsOn !== '';
   if (!candidates.some(isOpen)) {
     const fate = fateAmong(question, candidates, declaration);
     return fate === 'counts' && isHandedDown(question, isOpen) ? 'unknown' : fate;

@@ -20,6 +20,8 @@ export interface ContainerCondition {
   readonly name: string;
   /** undefined where having the name is all that is asked. */
   readonly query?: Condition<Leaf>;
+  /** Whether something in it is known to no engine: then there is no container that could answer, and it never holds. */
+  readonly isUnknown: boolean;
   readonly axes: readonly Axis[];
 }
 
@@ -56,8 +58,11 @@ const noName = /^(none|and|or|not|default|initial|inherit|unset|revert|revert-la
 
 const leaves = {
   feature: (text: string): Condition<Leaf> => readFeature(text, known),
-  ofFunction: (name: string): Condition<Leaf> =>
-    /^(style|scroll-state)\($/.test(name) ? { kind: 'open' } : unknown,
+  ofFunction: (name: string, text: string): Condition<Leaf> =>
+    (name === 'style(' && /^[\s(]*(not[\s(]+)*--/i.test(text)) ||
+    (name === 'scroll-state(' && /\b(stuck|snapped|scrollable|scrolled)\b/i.test(text))
+      ? { kind: 'open' }
+      : unknown,
 };
 
 /** Reads the prelude of `@container`; undefined where a browser drops it with all that it holds. */
@@ -83,10 +88,31 @@ function readOne(tokens: Tokens, from: number, to: number): ContainerCondition |
     name = ident.decode(tokenText(tokens, at));
     if (noName.test(name)) return undefined;
     at = skipSpace(tokens, at + 1, to);
-    if (at >= to) return { name, axes: [] };
+    if (at >= to) return { name, axes: [], isUnknown: false };
   }
   const query = parseCondition(tokens, at, to, leaves);
-  return query === broken ? undefined : { name, query, axes: [...new Set(axesIn(query))] };
+  if (query === broken) return undefined;
+  return { name, query, axes: [...new Set(axesIn(query))], isUnknown: isUnknown(query) };
+}
+
+function isUnknown(query: Condition<Leaf>): boolean {
+  switch (query.kind) {
+    case 'feature': {
+      const { name, operator, value } = query;
+      if (!Object.hasOwn(axesOf, name)) return true;
+      if (operator === 'has') return false;
+      return name === 'orientation' ? !/^(portrait|landscape)$/.test(value) : !known.isValue(name, value);
+    }
+    case 'not':
+      return isUnknown(query.of);
+    case 'all':
+    case 'some':
+      return query.of.some(isUnknown);
+    case 'open':
+      return false;
+    case 'unknown':
+      return true;
+  }
 }
 
 function axesIn(query: Condition<Leaf>): readonly Axis[] {

@@ -162,8 +162,11 @@ function numberOf(feature: string, value: string): number | undefined {
 const isValue = (feature: string, value: string): boolean =>
   numberOf(feature, value) !== undefined || shareOfWindow(feature, value) !== undefined;
 
-/** As engines compare: what differs by less than they can tell apart is equal. */
-const leastDifference = (feature: string) => (/(width|height)$/.test(feature) ? 1 / 64 : 0.001);
+/** As engines compare: what differs by less than they can tell apart is equal; ratios of whole numbers are exact. */
+function leastDifference(feature: string): number {
+  if (feature.endsWith('aspect-ratio')) return 1e-9;
+  return /(width|height)$/.test(feature) ? 1 / 64 : 0.001;
+}
 
 function compareNumbers(feature: string, actual: number, operator: Operator, wanted: number): boolean {
   if (operator !== 'has' && Math.abs(actual - wanted) < leastDifference(feature)) return /=/.test(operator);

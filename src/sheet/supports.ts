@@ -60,6 +60,9 @@ function inBrackets(tokens: Tokens, at: number, abilities: Abilities): Answer {
   const isDeclaration =
     tokens.types[first] === kinds.Ident && tokens.types[skipSpace(tokens, first + 1, close)] === kinds.Colon;
   if (!isDeclaration) return condition(tokens, first, close, abilities) === true;
+  // A declaration ends there, and nothing may follow it.
+  for (let one = first; one < close; one = after(tokens, one))
+    if (tokens.types[one] === kinds.Semicolon) return false;
   const [, property, value] = /^([^:\s]+)\s*:\s*([^]*)$/.exec(text) ?? [];
   return (
     property !== undefined && abilities.declaration(property, value.replace(/!\s*important\s*$/i, '').trim())

@@ -250,6 +250,8 @@ describe('what a browser drops', () => {
   test('imports stand first, behind what is no rule', () => {
     const css = '@nobody; .1x { } @layer a; @import "b.css"; @layer b { } @import "c.css";';
     expect(importedHrefs(css)).toEqual(['b.css']);
+    expect(importedHrefs('@import "b.css"; @layer a; @import "c.css";')).toEqual(['b.css']);
+    expect(importedHrefs('@import; @layer a; @import "c.css";')).toEqual(['c.css']);
     expect(importedHrefs('@import url("b.css" x); @import "c.css" { } @import src("d.css");')).toEqual([]);
   });
 
