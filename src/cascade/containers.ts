@@ -30,6 +30,9 @@ export function containersHold(page: Page, { containers }: StyleBlock, of: PageE
   return all;
 }
 
+/** Whether no browser can answer a container query, as it asks for something that none knows. */
+export const isUnknownQuery = (text: string): boolean => conditionsOf(text).every((one) => one.isUnknown);
+
 const read = new Map<string, readonly ContainerCondition[]>();
 
 function conditionsOf(text: string): readonly ContainerCondition[] {

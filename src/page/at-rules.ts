@@ -46,14 +46,13 @@ export function atRuleFault(rule: AtRule): AtRuleFault | undefined {
       if (parseContainer(prelude)) return undefined;
       return {
         why: `"${text}" is not written as a container query, ${dropped}`,
-        remedy:
-          'Write: @container (min-width: 400px) { … }, or with a name: @container card (min-width: 400px) { … }.',
+        remedy: `Write: @container ${containerMeant(prelude) ?? 'card (min-width: 400px)'} { … }.`,
       };
     case 'supports':
       if (isSupportsCondition(prelude)) return undefined;
       return {
         why: `"${text}" is not written as a condition, ${dropped}`,
-        remedy: 'Write: @supports (display: grid) { … }.',
+        remedy: `Write: @supports ${supportsMeant(prelude) ?? '(display: grid)'} { … }.`,
       };
     case 'import':
       if (parseImport(rule)) return undefined;
@@ -67,6 +66,18 @@ export function atRuleFault(rule: AtRule): AtRuleFault | undefined {
       return undefined;
   }
 }
+
+/** The same with the brackets that were left out, around all of it or behind a name; undefined where other things are wrong. */
+function containerMeant(prelude: string): string | undefined {
+  const [, name, query] = /^(\S+)\s+(.+)$/s.exec(prelude) ?? [];
+  return [`(${prelude})`, `${name} (${query})`].find((text) =>
+    parseContainer(text)?.every(({ isUnknown }) => !isUnknown),
+  );
+}
+
+/** The same with the brackets that were left out around a declaration. */
+const supportsMeant = (prelude: string): string | undefined =>
+  /^[\w-]+\s*:[^();]+$/.test(prelude) ? `(${prelude})` : undefined;
 
 function layerFault(text: string, prelude: string, hasBlock: boolean): AtRuleFault | undefined {
   const names = readLayerNames(prelude);

@@ -44,8 +44,9 @@ function partsOf(prelude: string): { start?: TokenRange; limit?: TokenRange } {
   at = skipSpace(tokens, at + 1);
   const limit = isLimited ? inBrackets() : undefined;
   if (limit && at >= tokens.count) return { start, limit };
-  throw new YeltoError(`"@scope ${prelude}" is not written as a scope`, {
-    remedy: 'Write: @scope (.card) { … }, or @scope (.card) to (.inner) { … }.',
+  const meant = /[()]/.test(prelude) ? '(.card) { … }, or @scope (.card) to (.inner)' : `(${prelude})`;
+  throw new YeltoError(`"@scope ${prelude}" is not written as a scope.`, {
+    remedy: `Write: @scope ${meant} { … }.`,
   });
 }
 
@@ -54,7 +55,7 @@ function selectorsIn(range: TokenRange, scope: SelectorScope): Selector[] {
   if (Array.isArray(read)) {
     const onPseudo = read.find(({ pseudo }) => pseudo !== '');
     if (!onPseudo) return read;
-    throw new YeltoError(`A scope begins and ends at elements, and "${onPseudo.text}" is none`, {
+    throw new YeltoError(`A scope begins and ends at elements, and "${onPseudo.text}" is none.`, {
       remedy: 'Leave the pseudo-element out.',
     });
   }

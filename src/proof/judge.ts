@@ -1,3 +1,4 @@
+import { cannotTell, uncontained } from './contained.js';
 import type { NoEffectCondition } from '../facts/index.js';
 import {
   animationsOn,
@@ -272,33 +273,9 @@ function losesToAnimation(drafted: Drafted, { look, animated }: Sighting, where:
   };
 }
 
-function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
-  const [{ targets, longhands }] = unknown;
-  const [target, longhand] = [targets[0], longhands[0]];
-  const own = drafted.block.containers;
-  const others = contest(look.view, target, longhand).entries.flatMap(({ dependsOn }) => dependsOn ?? []);
-  const query = own.length ? own.join(' and ') : others[0];
-  const hangs = `it hangs on @container ${query}, and`;
-  return {
-    outcome: 'cannot-tell',
-    conditions: look.view.conditions,
-    ...(/(style|scroll-state)\(/i.test(query)
-      ? { why: `${hangs} only a browser answers that`, remedy: 'Try it on the live page.' }
-      : {
-          why: `${hangs} the size of that container does not stand in the text`,
-          remedy: 'Say it, with --container "<selector> <width>", or try it on the live page.',
-        }),
-  };
-}
-
 function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], remedies: Remedies): Judgement {
   if (drafted.block.containers.length && awake.every((one) => one.own.length === 0))
-    return {
-      outcome: 'no-effect',
-      conditions: laid.conditions,
-      why: `@container ${drafted.block.containers.join(' and ')} holds for nothing here: no box around is such a container`,
-      remedy: 'Give a box around it container-type: inline-size, or ask for the window with @media.',
-    };
+    return { outcome: 'no-effect', conditions: laid.conditions, ...uncontained(laid, drafted) };
   const same = nearest(laid, awake, (one) => one.same.length > 0);
   const undone = nearest(laid, awake, ({ own }) => own.length > 0);
   const isOwnSheet = (entry: Entry | undefined) =>

@@ -46,8 +46,8 @@ export function splitShorthand(property: string, value: string): Split {
   if (name === 'container') return splitContainer(longhands, value);
   if (name === 'grid') return splitGrid(longhands, value);
   if (name === 'grid-template') return splitGridTemplate(longhands, value);
-  if (/^(border-image|-webkit-mask-box-image)$/.test(name)) return splitBorderImage(longhands, value);
-  if (name === '-webkit-border-image') return splitBorderImage(longhands, value, true);
+  if (/^(border-image|-webkit-mask-box-image)$/.test(name))
+    return splitBorderImage(longhands, value, /^-webkit-border-image$/i.test(property));
   if (/^grid-(row|column|area)$/.test(name)) return splitGridLines(longhands, value);
   if (parts === undefined) return undefined;
   if (fourSides.test(name) && parts.length <= 4) {

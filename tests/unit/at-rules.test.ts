@@ -129,6 +129,16 @@ describe('containers', () => {
   });
 });
 
+test.each([
+  ['@container card width > 300px { }', '@container card (width > 300px) {'],
+  ['@container min-width: 300px { }', '@container (min-width: 300px) {'],
+  ['@container 1 2 { }', '@container card (min-width: 400px) {'],
+  ['@supports display: grid { }', '@supports (display: grid) {'],
+  ['@scope .a .b { }', '@scope (.a .b) {'],
+])('%s: brackets are put where they are missing', (css, meant) => {
+  expect(pageOf(css).faults[0].remedy).toContain(meant);
+});
+
 describe('scopes and namespaces', () => {
   test.each([
     ['(.a)', '1'],
