@@ -73,20 +73,20 @@ function sizedLooks(laid: Page): Look[] {
   ];
 }
 
-/** The same look in windows of other sizes in which the same conditions hold. */
+/** The same look in windows of other sizes, those of its stretch of widths among them. */
 export function resized(look: Look): Look[] {
   const { view, from, to, words } = look;
   const { width, height } = view.conditions;
   const sizes = [
     ...heights.map((other) => ({ width, height: other, more: `in a window ${other} px high` })),
-    ...widths
+    // Where it begins and ends, and what lies between.
+    ...[...new Set([from, to, ...widths])]
       .filter((other) => other >= from && other <= to)
       .map((other) => ({ width: other, height, more: '' })),
   ];
   return sizes.flatMap(({ width: w, height: h, more }) => {
     if (w === width && h === height) return [];
     const other = view.under({ width: w, height: h });
-    if (other.activity !== view.activity) return [];
     return [
       { view: other, from: w, to: w, words: [words, more].filter(Boolean).join(' and '), extra: 'size' },
     ];

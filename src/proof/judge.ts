@@ -89,12 +89,13 @@ function judgeByWhatIsRead(
   if (awake.length === 0) return neverAwake(laid, drafted);
   const working = awake.filter(({ counts }) => counts.length > 0);
   if (working.length) return works(laid, drafted, awake, working, remedies);
+  // What loses at one width may count at another, where nobody knows.
+  const open = awake.find(({ unknown }) => unknown.length > 0);
+  if (open) return cannotTell(drafted, open);
   const beaten = nearest(laid, awake, ({ beaten: spots }) => spots.length > 0);
   if (beaten) return loses(drafted, beaten, beaten.beaten[0], '', { awake, remedies });
   const animated = awake.find(({ animated: spots }) => spots.length > 0);
   if (animated) return losesToAnimation(drafted, animated, '');
-  const open = awake.find(({ unknown }) => unknown.length > 0);
-  if (open) return cannotTell(drafted, open);
   return needless(laid, drafted, awake, remedies);
 }
 

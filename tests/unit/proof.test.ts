@@ -472,6 +472,19 @@ describe('where a declaration counts after all', () => {
     expect(last('.a { height: 80px }', '<div class="a">x</div>', 'div.a { height: 80px }')).toBe('needless');
   });
 
+  test('at the end of a stretch of widths, where a share of the window is something else', () => {
+    const draft = '@media (max-width: 1000px) { .a { font-size: clamp(16px, 2vw, 24px) } }';
+    expect(last('', '<p class="a">x</p>', draft)).toBe('wins');
+    expect(last('', '<p class="a">x</p>', draft.replace('1000', '790'))).toBe('needless');
+  });
+
+  test('is not known where it loses at one width, and hangs on a container at others', () => {
+    const css =
+      '.box { container-type: inline-size } @container (width < 50em) { .a { color: red !important } } @media (max-width: 10px) { .a { color: blue !important } }';
+    const body = '<div class="box"><p class="a">x</p></div>';
+    expect(last(css, body, '.a { color: green }')).toBe('cannot-tell');
+  });
+
   test('under the browser’s ring, while another rule steps back', () => {
     const css = '.a:not(:hover) { outline-width: 1px }';
     expect(last(css, '<button class="a">x</button>', '.a { outline-width: medium }')).toBe('partly');
