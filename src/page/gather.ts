@@ -28,7 +28,7 @@ import {
 } from './style-set.js';
 import { plainPrelude, withoutNesting } from './nesting.js';
 import { atRuleFault } from './at-rules.js';
-import { countLeading, countWithNamespaces, mayStandFirst } from './imports.js';
+import { countLeading, countWithNamespaces, mayStandFirst } from './leading.js';
 import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
 import { inQuirks } from './quirks.js';

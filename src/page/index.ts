@@ -27,7 +27,7 @@ export type {
 } from './style-set.js';
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
-export { importedHrefs } from './imports.js';
+export { importedHrefs } from './leading.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { hangsOnWindow, resized, schemeOfMeta } from './extra-looks.js';
 export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';

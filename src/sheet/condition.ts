@@ -60,7 +60,7 @@ function nextAfter(tokens: Tokens, at: number, to: number): number {
   return at < to ? Math.min(after(tokens, at), to) : to;
 }
 
-export function isWord(tokens: Tokens, at: number, to: number, word: string): boolean {
+function isWord(tokens: Tokens, at: number, to: number, word: string): boolean {
   return at < to && tokens.types[at] === kinds.Ident && tokenText(tokens, at).toLowerCase() === word;
 }
 

@@ -12,14 +12,8 @@ export { authoredPlace } from './authored.js';
 export { mapHref } from './map-href.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
 export { combine, type Truth } from './condition.js';
-export {
-  parseContainer,
-  possibleTruths,
-  type Axis,
-  type ContainerCondition,
-  type ContainerLook,
-} from './container.js';
-export { holds, mediaFault, parseMedia, truthOf, widthsOf, type MediaQuery } from './media.js';
+export { parseContainer, possibleTruths, type Axis, type ContainerCondition } from './container.js';
+export { holds, mediaFault, parseMedia, widthsOf, type MediaQuery } from './media.js';
 export type { MediaConditions } from './media-features.js';
 export { readLayerNames } from './layer-names.js';
 export { isSupportsCondition, supports, type Abilities } from './supports.js';

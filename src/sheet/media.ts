@@ -32,14 +32,6 @@ export function holds(query: MediaQuery, conditions: MediaConditions): boolean {
   return query.list.length === 0 || query.list.some((one) => answer(one, conditions) === true);
 }
 
-/** The same, undefined where the list asks for something that cannot be known (Media Queries 4 §3.1). */
-export function truthOf(query: MediaQuery, conditions: MediaConditions): Truth {
-  return combine(
-    query.list.map((one) => answer(one, conditions)),
-    true,
-  );
-}
-
 /** The widths (CSS px) at which the list may begin or cease to hold. */
 export function widthsOf(query: MediaQuery): number[] {
   return askedBy(query).features.flatMap(({ name: feature, wanted }) =>

@@ -2,7 +2,7 @@
 import { parsePage, YeltoError } from 'yelto';
 import { looksAt, parseHeld, HeldLooks } from '../../dist/page/index.js';
 import { atRuleFault } from '../../dist/page/at-rules.js';
-import { importedHrefs } from '../../dist/page/imports.js';
+import { importedHrefs } from '../../dist/page/leading.js';
 import { plainPrelude, withoutNesting } from '../../dist/page/nesting.js';
 import { selectorTexts } from '../../dist/selector/index.js';
 import { askedSettings, holds, mediaFault, parseMedia, parseSheet } from '../../dist/sheet/index.js';
