@@ -14,8 +14,13 @@ export function pieceVerdicts(laid: Page, draft: string): Verdict[] {
     );
   const lines = new Lines(draft);
   const rules = atRulesIn(parseSheet(draft).contents).flatMap((rule) => {
-    const told = atRuleWords(laid, rule);
-    return told ? [verdict(laid, draft, lines.at(rule.start), told.outcome, told.why, told.remedy)] : [];
+    const at = lines.at(rule.start);
+    // What is dropped does nothing more.
+    const isDropped = pieces.some(
+      ({ declaration: { line, column } }) => line === at.line && column === at.column,
+    );
+    const told = isDropped ? undefined : atRuleWords(laid, rule);
+    return told ? [verdict(laid, draft, at, told.outcome, told.why, told.remedy)] : [];
   });
   return [...pieces, ...rules];
 }

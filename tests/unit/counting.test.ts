@@ -59,6 +59,15 @@ describe('where a declaration counts after all', () => {
   });
 });
 
+test('an import that stands too late is dropped, and not unknown besides', () => {
+  const said = (draft: string) =>
+    prove(page('', '<p class="a">x</p>'), draft).verdicts.flatMap(({ declaration, outcome }) =>
+      declaration.property.startsWith('@import') ? [outcome] : [],
+    );
+  expect(said('.a { color: red } @import "b.css";')).toEqual(['invalid']);
+  expect(said('@import "b.css"; .a { color: red }')).toEqual(['cannot-tell']);
+});
+
 test('what drawings do not take', () => {
   const read = page(
     '* { position: absolute; display: contents; column-count: 2 }',
