@@ -61,10 +61,13 @@ function tableOf(tree: Tree, row: number): number | undefined {
   return hintedCells(tree).get(row);
 }
 
-/** By the markup's attributes: trees with states held that leave these as they are share them. */
+/** By the markup's attributes: trees with states held that leave those of tables as they are share them. */
 const cells = new WeakMap<Tree['attributes'], ReadonlyMap<number, number>>();
 
 function hintedCells(tree: Tree): ReadonlyMap<number, number> {
+  const { bare } = tree;
+  if (bare && !tableAttributes.some((name) => bare.change.attributes.has(name)))
+    return hintedCells(bare.tree);
   let found = cells.get(tree.attributes);
   if (!found) {
     const made = new Map<number, number>();

@@ -148,6 +148,7 @@ meter { inline-size: 5em }
 progress { inline-size: 10em }
 audio { width: 300px; height: 54px }
 marquee { display: inline-block; width: stretch; overflow: hidden; white-space-collapse: collapse; text-wrap-mode: nowrap }
+marquee:is([direction=up i], [direction=down i]) { text-wrap-mode: wrap }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }
 ::marker { display: inline-block; white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }

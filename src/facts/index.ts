@@ -15,7 +15,7 @@ export {
 export { foreignAttributes } from './foreign-attributes.js';
 export { canBeAnimated } from './not-animated.js';
 export { foldedAttributes } from './folded-attributes.js';
-export { pseudoClasses, type PseudoClassKind } from './pseudo-classes.js';
+export { pseudoClasses, toldByAttribute, type PseudoClassKind } from './pseudo-classes.js';
 export {
   isKnownPseudoElement,
   isPseudoElement,

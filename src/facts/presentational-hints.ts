@@ -25,7 +25,7 @@ const borderColours = ['border-top-color', 'border-right-color', 'border-bottom-
 
 /** Each of some words is itself. */
 const same = (list: string) => Object.fromEntries(list.split(' ').map((word) => [word, word]));
-const textAlign = same('left right center justify start end match-parent inherit initial unset');
+const textAlign = same('left right center justify start end inherit initial unset');
 const vertical = is.words(same('baseline sub super top text-top middle bottom text-bottom inherit initial'));
 const aligned = {
   ...textAlign,
@@ -35,7 +35,7 @@ const aligned = {
   middle: '-webkit-center',
 };
 /** Where an embedded box stands in its line. */
-const inLine = { absmiddle: 'middle', absbottom: 'bottom', left: 'top', right: 'top', top: 'top', middle: '-webkit-baseline-middle', center: 'middle', bottom: 'baseline', texttop: 'text-top' }; // prettier-ignore
+const inLine = { absmiddle: 'middle', abscenter: 'middle', absbottom: 'bottom', left: 'top', right: 'top', top: 'top', middle: '-webkit-baseline-middle', center: '-webkit-baseline-middle', bottom: 'baseline', texttop: 'text-top' }; // prettier-ignore
 const floated = is.words({ left: 'left', right: 'right' });
 const markers = { 1: 'decimal', a: 'lower-alpha', A: 'upper-alpha', i: 'lower-roman', I: 'upper-roman' };
 const marker: is.HintValue = (written) => (markers as Record<string, string | undefined>)[written];
@@ -52,7 +52,7 @@ const rulesOf = /^(all|none|rows|cols|groups)$/i;
 const ofText: readonly PresentationalHint[] = [
   { tags: /^legend$/, attribute: 'align', properties: ['justify-self'], value: is.words(same('left right center')) }, // prettier-ignore
   { tags: /^(div|p)$/, attribute: 'align', properties: ['text-align'], value: is.words(aligned) },
-  { tags: /^(?!(div|p|table|caption|col|colgroup|thead|tbody|tfoot|tr|td|th|img|iframe|embed|object|input|hr|marquee|button)$)/, attribute: 'align', properties: ['text-align'], value: is.words({ ...textAlign, middle: 'center' }) }, // prettier-ignore
+  { tags: /^(?!(div|p|table|caption|col|colgroup|thead|tbody|tfoot|tr|td|th|img|iframe|embed|object|input|hr|marquee|button|select|textarea)$)/, attribute: 'align', properties: ['text-align'], value: is.words({ ...textAlign, middle: 'center' }) }, // prettier-ignore
   {
     tags: /^br$/,
     attribute: 'clear',
@@ -97,10 +97,6 @@ const ofRules: readonly PresentationalHint[] = [
   { tags: /^hr$/, attribute: 'size', properties: ['height'], value: (written) => (Number.parseInt(written, 10) > 1 ? `${Number.parseInt(written, 10) - 2}px` : undefined) }, // prettier-ignore
 ];
 
-/** Engines take whole numbers alone there. */
-const whole: is.HintValue = (written, other) =>
-  /^\d+(px|%)?$/.test(written) ? is.dimension(written, other) : undefined;
-
 const ofTables: readonly PresentationalHint[] = [
   { tags: /^(body|table|thead|tbody|tfoot|tr|td|th|col|colgroup|marquee)$/, attribute: 'bgcolor', properties: ['background-color'], value: is.colour }, // prettier-ignore
   { tags: /^(body|table|thead|tbody|tfoot|tr|td|th|col|colgroup)$/, attribute: 'background', properties: ['background-image'], value: is.image }, // prettier-ignore
@@ -119,8 +115,6 @@ const ofTables: readonly PresentationalHint[] = [
   { tags: /^table$/, attribute: 'border', properties: borderWidths, value: is.borderPixels },
   { tags: /^table$/, attribute: 'bordercolor', properties: borderColours, value: is.colour },
   { tags: /^table$/, attribute: 'cellspacing', properties: ['border-spacing'], value: is.pixels },
-  { tags: /^table$/, attribute: 'hspace', properties: sides, value: whole },
-  { tags: /^table$/, attribute: 'vspace', properties: ends, value: whole },
   { tags: /^table$/, attribute: 'align', properties: ['float'], value: floated },
   { tags: /^table$/, attribute: 'align', properties: sides, value: is.words({ center: 'auto' }) },
   { tags: /^table$/, attribute: 'rules', properties: ['border-collapse'], value: (written) => (rulesOf.test(written) ? 'collapse' : undefined) }, // prettier-ignore
@@ -164,7 +158,7 @@ const ofEmbedded: readonly PresentationalHint[] = [
   { tags: /^input$/, attribute: 'align', properties: ['vertical-align'], value: ofImage(is.words(inLine)) },
   { tags: /^input$/, attribute: 'width', properties: ['width'], value: ofImage(is.dimension) },
   { tags: /^input$/, attribute: 'height', properties: ['height'], value: ofImage(is.dimension) },
-  { tags: /^iframe$/, attribute: 'frameborder', properties: borderWidths, value: (written) => (/^yes$/i.test(written) || Number.parseInt(written, 10) > 0 ? undefined : '0') }, // prettier-ignore
+  { tags: /^iframe$/, attribute: 'frameborder', properties: borderWidths, value: (written) => (Number.parseInt(written, 10) > 0 ? undefined : '0') }, // prettier-ignore
 ];
 
 /** Properties that are attributes of drawings too (SVG 2 §6.6). */
@@ -185,13 +179,17 @@ const transforms: is.HintValue = (written) =>
     return `${name}(${numbers.map((one) => one + unit).join(', ')}) `;
   }) || undefined;
 
-/** A drawing of no size that can be read is as wide and high as what it stands in. */
-const ofDrawing: is.HintValue = (written) =>
-  /^[-+]?[\d.]+(e[-+]?\d+)?(\w+|%)?$/i.test(written) ? undefined : '100%';
+/** A length of a drawing; what is none stands for another. */
+const lengthOr =
+  (otherwise: string): is.HintValue =>
+  (written, other) =>
+    /^([-+]?[\d.]+(e[-+]?\d+)?(\w+|%)?|[a-z-]+\(.*)$/is.test(written)
+      ? userUnits(written, other)
+      : otherwise;
 
 const geometry: Readonly<Record<string, RegExp>> = {
-  width: /^(svg|rect|image|foreignObject)$/,
-  height: /^(svg|rect|image|foreignObject)$/,
+  width: /^(rect|image|foreignObject)$/,
+  height: /^(rect|image|foreignObject)$/,
   x: /^(svg|rect|image|foreignObject|use)$/,
   y: /^(svg|rect|image|foreignObject|use)$/,
   cx: /^(circle|ellipse)$/,
@@ -213,11 +211,11 @@ const ofSvg: readonly PresentationalHint[] = [
     tags,
     attribute: name,
     properties: [name],
-    value: userUnits,
+    value: lengthOr('0px'),
     ofSvg: true as const,
   })),
-  { tags: /^svg$/, attribute: 'width', properties: ['width'], value: ofDrawing, ofSvg: true },
-  { tags: /^svg$/, attribute: 'height', properties: ['height'], value: ofDrawing, ofSvg: true },
+  { tags: /^svg$/, attribute: 'width', properties: ['width'], value: lengthOr('100%'), ofSvg: true },
+  { tags: /^svg$/, attribute: 'height', properties: ['height'], value: lengthOr('100%'), ofSvg: true },
   {
     tags: /^(?!(linearGradient|radialGradient|pattern|stop)$)/,
     attribute: 'transform',

@@ -83,3 +83,26 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   '-webkit-full-page-media': 'never',
   '-webkit-full-screen-ancestor': 'never',
 };
+
+const links = ['link', 'any-link', '-webkit-any-link'];
+
+/**
+ * The pseudo-classes, `lang` and `dir` among them, that hang on an attribute of an element or of one around it;
+ * `'any'` where it may be many. Of an attribute that is not here only attribute selectors tell.
+ */
+export const toldByAttribute: Readonly<Record<string, readonly string[] | 'any'>> = {
+  open: ['open'],
+  href: links,
+  'xlink:href': links,
+  lang: ['lang'],
+  'xml:lang': ['lang'],
+  dir: ['dir'],
+  is: ['defined'],
+  contenteditable: ['read-only', 'read-write'],
+  placeholder: ['placeholder-shown'],
+  ...Object.fromEntries(
+    'disabled type form id name value checked selected multiple size required readonly min max step pattern'
+      .split(' ')
+      .map((name) => [name, 'any' as const]),
+  ),
+};
