@@ -110,3 +110,74 @@ describe.each(sheets)(`%s (SEED=${seed})`, (file) => {
     }
   });
 });
+
+describe('an attribute that is held is as one that is written', () => {
+  const ones =
+    'link any-link open enabled disabled checked default indeterminate required optional read-only read-write placeholder-shown valid invalid in-range out-of-range defined lang(de) dir(rtl)'.split(
+      ' ',
+    );
+  const asking = ones
+    .flatMap((name, i) => [
+      `:${name} { --a${i}: 1 }`,
+      `:has(:${name}) > p { --b${i}: 1 }`,
+      `:not(:${name}) + * { --c${i}: 1 }`,
+      `:nth-child(1 of :${name}) { --d${i}: 1 }`,
+    ])
+    .join('\n');
+  const tags =
+    'input select textarea button form fieldset legend details dialog a progress p label bdi x-shelf'.split(
+      ' ',
+    );
+  const values: Readonly<Record<string, readonly string[]>> = {
+    type: ['checkbox', 'radio', 'number', 'submit', 'hidden', 'email', 'date'],
+    value: ['', '3', 'x', '12', '\u05d0'],
+    lang: ['de', 'en'],
+    dir: ['rtl', 'ltr', 'auto'],
+    min: ['2', '20'],
+    max: ['2', '20'],
+    step: ['2', 'any'],
+    pattern: ['[0-9]+'],
+    name: ['a', 'b'],
+    id: ['f', 'g'],
+    form: ['f', 'g', ''],
+    size: ['1', '4'],
+    contenteditable: ['', 'false'],
+  };
+  const bare =
+    'open href disabled checked selected multiple required readonly placeholder is hidden inert popover aria-expanded data-open xml:lang maxlength minlength autofocus novalidate'.split(
+      ' ',
+    );
+
+  test.each(Array.from({ length: pages * 20 }, (_, i) => i))('page %s', (nr) => {
+    const pick = chooser(seed + nr * 6151);
+    const attribute = () => {
+      const name = pick([...Object.keys(values), ...bare]);
+      return [name, pick(values[name] ?? [''])] as const;
+    };
+    const one = (i: number, inner: string) => {
+      const tag = pick(tags);
+      const said = new Map(Array.from({ length: pick([0, 1, 2, 3]) }, attribute));
+      const words = [...said].map(([name, value]) => ` ${name}="${value}"`).join('');
+      const options = '<option>1</option><option selected>2</option>';
+      const content = tag === 'select' ? options : `\u05d0 x${inner}`;
+      // Links hold nothing: a parser makes copies of them where they are nested.
+      if (tag === 'a') return `<a n${i} ${words}>x</a>${inner}`;
+      return `<${tag} n${i} ${words}>${tag === 'input' ? inner : `${content}</${tag}>`}`;
+    };
+    let html = '';
+    for (let i = 0; i < 24; i++) html = pick([true, false]) ? one(i, html) : html + one(i, '');
+    html = `<!DOCTYPE html><html><head></head><body>${html}</body></html>`;
+    const page = parse(html, asking);
+    const element = pick(page.elements.filter((one) => numberOf(one) >= 0));
+    const [name, value] = attribute();
+    if (element.attributes.has(name)) return;
+    const held = page.under({ held: [{ element, state: `[${name}="${value}"]` }] });
+    const written = parse(
+      html.replace(` n${numberOf(element)} `, (text) => `${text}${name}="${value}" `),
+      asking,
+    );
+    expect(held.elements.map((one) => told(held, one))).toEqual(
+      written.elements.map((one) => told(written, one)),
+    );
+  });
+});

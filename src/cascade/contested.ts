@@ -82,6 +82,17 @@ export class Contested {
     return sorted;
   }
 
+  /** The longhands for which others may compete than in another contest, in no order. */
+  namesApart(other: Contested): Set<string> {
+    if (this.flowNames !== other.flowNames) return new Set([...this.names, ...other.names]);
+    const [here, there] = [new Set(this.claims), new Set(other.claims)];
+    const names = new Set<string>();
+    for (const claims of [...here, ...there])
+      if (!here.has(claims) || !there.has(claims))
+        for (const longhand of claims.keys()) names.add(this.flowNames.physical(longhand));
+    return names;
+  }
+
   /** All longhands that anyone sets, in order of name. */
   get names(): readonly string[] {
     if (this.#names) return this.#names;

@@ -35,12 +35,20 @@ export interface Told {
 export class ToldApart {
   readonly #filed: readonly Filed[];
   readonly #known = new Map<string, Told>();
+  /** Looked at first: a change is asked about for one target after the other. */
+  readonly #byChange = new WeakMap<HeldChange, Told>();
 
   constructor(owners: readonly { readonly owner: RuleOwner; readonly blocks: readonly StyleBlock[] }[]) {
     this.#filed = owners.map(({ owner, blocks }) => ({ owner, blocks, mentions: new Mentions(blocks) }));
   }
 
   by(change: HeldChange): Told {
+    let told = this.#byChange.get(change);
+    if (!told) this.#byChange.set(change, (told = this.#find(change)));
+    return told;
+  }
+
+  #find(change: HeldChange): Told {
     const key = [change.classes, change.attributes, change.states]
       .map((set) => [...set].sort().join())
       .join(' ');

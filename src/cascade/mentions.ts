@@ -1,8 +1,21 @@
+import { toldByAttribute } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
 import type { Compound, HeldChange, Selector, Test } from '../selector/index.js';
 
-/** Pseudo-classes hang on attributes in many ways (`:disabled`, `:link`, `:lang()`): all that name one are asked again. */
+/** Some attributes are behind many pseudo-classes (`type`, `disabled`): all rules that name one are asked again. */
 const anyPseudoClass = '::any';
+
+/** Whether a pseudo-class, `lang` or `dir` may hang on any of these attributes. */
+function hangsOn(name: string, attributes: ReadonlySet<string>): boolean {
+  for (const attribute of attributes) {
+    const told = behind(attribute);
+    if (told === 'any' || told.includes(name)) return true;
+  }
+  return false;
+}
+
+const behind = (attribute: string): readonly string[] | 'any' =>
+  Object.hasOwn(toldByAttribute, attribute) ? toldByAttribute[attribute] : [];
 
 /** Whether a selector names what has changed elsewhere than on the element that it matches. */
 export function namesBeyondTarget({ compounds }: Selector, change: HeldChange): boolean {
@@ -32,10 +45,14 @@ function isTold(test: Test, { attributes, states }: HeldChange): boolean {
     case 'attribute':
       return attributes.has(test.attribute.lowerName);
     case 'pseudo-class':
-      return attributes.size > 0 || states.has(test.name) || (test.name === 'link' && states.has('visited'));
+      return (
+        states.has(test.name) ||
+        (test.name === 'link' && states.has('visited')) ||
+        hangsOn(test.name, attributes)
+      );
     case 'lang':
     case 'dir':
-      return attributes.size > 0;
+      return hangsOn(test.kind, attributes);
     default:
       return false;
   }
@@ -66,7 +83,11 @@ export class Mentions {
       ...[...attributes].map((name) => `[${name}`),
       ...[...states].map((name) => `:${name}`),
     ];
-    if (attributes.size) keys.push(anyPseudoClass);
+    for (const attribute of attributes) {
+      const told = behind(attribute);
+      if (told === 'any') keys.push(anyPseudoClass);
+      else keys.push(...told.map((name) => `:${name}`));
+    }
     // What is visited is no plain link.
     if (states.has('visited')) keys.push(':link');
     for (const key of keys) for (const block of this.#blocks.get(key) ?? []) found.add(block);
@@ -83,9 +104,9 @@ export class Mentions {
 
   #visitTest(test: Test, block: StyleBlock): void {
     if (test.kind === 'attribute') this.#note(`[${test.attribute.lowerName}`, block);
-    if (test.kind === 'pseudo-class') this.#note(`:${test.name}`, block);
-    if (test.kind === 'pseudo-class' || test.kind === 'lang' || test.kind === 'dir')
-      this.#note(anyPseudoClass, block);
+    const name =
+      test.kind === 'pseudo-class' ? test.name : test.kind === 'lang' || test.kind === 'dir' ? test.kind : '';
+    if (name) for (const key of [`:${name}`, anyPseudoClass]) this.#note(key, block);
     for (const one of listOf(test)) this.#visit(one, block);
   }
 

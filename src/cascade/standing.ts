@@ -180,9 +180,10 @@ function longhandsThatChange(page: Page, other: Page, target: Target): string[] 
   const { index } = elementOf(target);
   const [before, after] = [page, other].map((one) => solutionOf(one).contested(index, pseudoOf(target)));
   if (before === after) return [];
-  const names = new Set([...before.names, ...after.names]);
   const winner = (contested: typeof before, name: string) => contested.get(name)?.[0].declaration;
-  return [...names].filter((name) => !isSameDeclaration(winner(before, name), winner(after, name))).sort();
+  return [...before.namesApart(after)]
+    .filter((name) => !isSameDeclaration(winner(before, name), winner(after, name)))
+    .sort();
 }
 
 function isSameDeclaration(a: Declaration | undefined, b: Declaration | undefined): boolean {

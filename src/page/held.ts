@@ -76,16 +76,26 @@ const alsoHeld: Readonly<Record<string, readonly string[]>> = {
   focus: ['focus-within'],
 };
 
+const changes = new WeakMap<Tree['names'], Map<string, HeldChange>>();
+
 /**
- * What one held state changes, wherever it is held.
+ * What one held state changes, wherever it is held; one object for each.
  * @throws YeltoError when it cannot be read.
  */
-export function changeOf(tree: Tree, state: string): HeldChange {
+export function changeOf({ names }: Tree, state: string): HeldChange {
+  let known = changes.get(names);
+  if (!known) changes.set(names, (known = new Map()));
+  let change = known.get(state);
+  if (!change) known.set(state, (change = readChange(names, state)));
+  return change;
+}
+
+function readChange(names: Tree['names'], state: string): HeldChange {
   const { kind, name } = readState(state);
   const none: ReadonlySet<never> = new Set();
   switch (kind) {
     case 'class':
-      return { classes: new Set([tree.names.intern('.' + name)]), attributes: none, states: none };
+      return { classes: new Set([names.intern('.' + name)]), attributes: none, states: none };
     case 'attribute':
       return { classes: none, attributes: new Set([name.toLowerCase()]), states: none };
     case 'pseudo':
