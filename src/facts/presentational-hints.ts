@@ -183,9 +183,7 @@ const transforms: is.HintValue = (written) =>
 const lengthOr =
   (otherwise: string): is.HintValue =>
   (written, other) =>
-    /^([-+]?[\d.]+(e[-+]?\d+)?(\w+|%)?|[a-z-]+\(.*)$/is.test(written)
-      ? userUnits(written, other)
-      : otherwise;
+    /^([-+]?[\d.]+(e[-+]?\d+)?(\w+|%)?|[a-z-]+\(.*)$/is.test(written) ? userUnits(written, other) : otherwise;
 
 const geometry: Readonly<Record<string, RegExp>> = {
   width: /^(rect|image|foreignObject)$/,
