@@ -1,4 +1,4 @@
-import { askedSettings, holds, type MediaSetting } from '../sheet/index.js';
+import { askedSettings, holds, type MediaQuery, type MediaSetting } from '../sheet/index.js';
 import type { Page } from './page.js';
 import { extraLooks } from './extra-looks.js';
 import type { StyleSet } from './style-set.js';
@@ -18,11 +18,10 @@ export interface Look {
 
 /** More looks than this take longer than anyone waits; widths come first. */
 const mostLooks = 240;
-/** So many conditions are tried to bring queries of site and draft to hold together, for two and in all. */
-const mostForTwo = 4000;
-const mostMeetings = 30_000;
-/** Ways in which the features of one nest of media queries are tried together. */
-const mostMixes = 600;
+/** So many conditions are tried to bring two queries to hold together or one without the other, in all. */
+const mostMeetings = 10_000;
+/** Ways in which the features of one nest of media queries, or of two, are tried together. */
+const mostMixes = 2000;
 
 /**
  * Looks at a page, with its draft where it has one: each side of every feature that a media query of site or draft asks about, at a
@@ -83,7 +82,7 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
     for (const { apply, words: more } of unlikeWidths)
       for (const width of tried)
         add({ ...apply(view.conditions), width }, [words, more].filter(Boolean).join(' and '));
-  for (const { conditions, words } of meetings(laid, found)) add(conditions, words);
+  for (const { conditions, words } of meetings(laid, found)) add(conditions, words.join(' and '));
   return [...found.values()].sort(
     (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
   );
@@ -167,10 +166,25 @@ function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
   const settings = new Map<string, MediaSetting>();
   for (const query of queries)
     for (const setting of askedSettings(query)) {
-      const probe = setting.apply({ width: 0.5, height: 0.25, medium: 'screen', preferences: {} });
-      settings.set(`${setting.words} ${JSON.stringify(probe)}`, setting);
+      settings.set(`${setting.words} ${keyOf({ ...probe, ...setting.apply(probe) })}`, setting);
     }
   return [...settings.values()];
+}
+
+/** Like no window that anyone asks about, so that each setting changes it, and shapes of one kind are told apart. */
+const probe: Conditions = { width: 987.5, height: 432.25, medium: 'screen', preferences: {}, held: [] };
+
+/** What some settings change beside the width: the window's height, the medium, a preference. */
+function featuresOf(settings: readonly MediaSetting[]): string[] {
+  const all = settings.flatMap(({ apply }) => {
+    const { height, medium, preferences } = apply(probe);
+    return [
+      ...Object.keys(preferences),
+      ...(height === probe.height ? [] : ['height']),
+      ...(medium === probe.medium ? [] : ['medium']),
+    ];
+  });
+  return [...new Set(all)];
 }
 
 function widthsOf(laid: Page, settings: readonly MediaSetting[]): number[] {
@@ -188,48 +202,110 @@ function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; wo
   });
 }
 
-/** For each query of the draft and each of the site that hold together in no look, conditions under which both do. */
-function* meetings(
-  laid: Page,
-  looks: ReadonlyMap<string, Look>,
-): Generator<{ conditions: Conditions; words: string }> {
+/**
+ * For each two nests of media queries conditions under which both hold, one alone, or neither, where no look has them so;
+ * those of the draft first.
+ */
+function* meetings(laid: Page, looks: ReadonlyMap<string, Look>): Generator<Mix> {
   const styles = laid.overlay?.styles ?? laid.styles;
-  const first = laid.styles.conditions.length;
+  const nests = distinctNests(styles);
+  const columns = new Columns(nests);
   let left = mostMeetings;
-  for (let own = first; own < styles.conditions.length; own++) {
-    for (let other = 1; other < first; other++) {
-      if (!styles.conditions[own].media || !styles.conditions[other].media) continue;
-      if ([...looks.values()].some(({ view }) => view.isActive(own) && view.isActive(other))) continue;
-      const { hit, tried } = meeting(laid, [...nestOf(styles, other), ...nestOf(styles, own)]);
-      if (hit) yield { conditions: hit.conditions, words: hit.words.join(' and ') };
-      left -= tried;
-      if (left < 0) return;
+  for (let one = 0; one < nests.length; one++) {
+    for (let other = one + 1; other < nests.length; other++) {
+      // Each side of one feature is looked at in each stretch of widths anyway.
+      if (new Set([...nests[one].features, ...nests[other].features]).size < 2) continue;
+      columns.goOn(looks);
+      for (const [first, second] of columns.unmet(one, other)) {
+        const { hit, tried } = meeting(
+          laid.conditions,
+          [...nests[one].queries, ...nests[other].queries],
+          (conditions) =>
+            holdsAll(nests[one], conditions) === first && holdsAll(nests[other], conditions) === second,
+        );
+        if (hit) yield hit;
+        left -= tried;
+        if (left < 0) return;
+      }
     }
   }
 }
 
-/** Conditions under which all of these hold, whichever of them is brought about first. */
-function meeting(laid: Page, numbers: readonly number[]): { hit?: Mix; tried: number } {
-  const { conditions } = laid.overlay?.styles ?? laid.styles;
-  const nest = numbers.map((at) => conditions[at]);
-  if (nest.some(({ constant }) => constant === false)) return { tried: 0 };
-  const queries = nest.flatMap(({ media }) => media ?? []);
+const holdsAll = ({ queries }: Nest, conditions: Conditions): boolean =>
+  queries.every((query) => holds(query, conditions));
+
+/** A media query with those around it. */
+interface Nest {
+  readonly number: number;
+  readonly queries: readonly MediaQuery[];
+  /** What beside widths it asks about. */
+  readonly features: readonly string[];
+}
+
+/** Those that may hold or not, each once, the draft's first. */
+function distinctNests(styles: StyleSet): Nest[] {
+  const nests = new Map<string, Nest>();
+  for (let number = styles.conditions.length - 1; number > 0; number--) {
+    const nest = nestOf(styles, number).map((at) => styles.conditions[at]);
+    const queries = nest.flatMap(({ media }) => media ?? []);
+    if (!styles.conditions[number].media || nest.some(({ constant }) => constant === false)) continue;
+    const key = queries.map(({ text }) => text).join(' and ');
+    if (nests.has(key)) continue;
+    nests.set(key, { number, queries, features: featuresOf(queries.flatMap(askedSettings)) });
+  }
+  return [...nests.values()];
+}
+
+/** In which looks each of some nests holds: a bit for each look. */
+class Columns {
+  readonly #columns: bigint[];
+  #counted = 0;
+
+  constructor(private readonly nests: readonly Nest[]) {
+    this.#columns = nests.map(() => 0n);
+  }
+
+  /** Takes in the looks that were added since. */
+  goOn(looks: ReadonlyMap<string, Look>): void {
+    if (looks.size === this.#counted) return;
+    for (const { view } of [...looks.values()].slice(this.#counted)) {
+      const bit = 1n << BigInt(this.#counted++);
+      this.nests.forEach(({ number }, at) => {
+        if (view.isActive(number)) this.#columns[at] |= bit;
+      });
+    }
+  }
+
+  /** Whether the first and the second of two nests hold, in each way in which no look has them. */
+  unmet(one: number, other: number): (readonly [first: boolean, second: boolean])[] {
+    const [a, b] = [this.#columns[one], this.#columns[other]];
+    const all = (1n << BigInt(this.#counted)) - 1n;
+    // One that holds in all looks or in none can do nothing else.
+    if ([a, b].some((column) => column === 0n || column === all)) return [];
+    const ways: [boolean, boolean][] = [];
+    if ((a & b) === 0n) ways.push([true, true]);
+    if ((a & ~b) === 0n) ways.push([true, false]);
+    if ((~a & b) === 0n) ways.push([false, true]);
+    if ((a | b) === all) ways.push([false, false]);
+    return ways;
+  }
+}
+
+/** Conditions that are meant, by each side of every feature that some queries ask about. */
+function meeting(
+  own: Conditions,
+  queries: readonly MediaQuery[],
+  isMeant: (conditions: Conditions) => boolean,
+): { hit?: Mix; tried: number } {
   let tried = 0;
-  const search = (at: number, from: Mix): Mix | undefined => {
-    if (at === queries.length) return from;
-    const settings = askedSettings(queries[at]);
-    // What is wide is found from the width, so that the order matters.
-    for (const order of [settings, settings.toReversed()])
-      for (const mix of mixed(from, order)) {
-        if (++tried > mostForTwo) return undefined;
-        if (!queries.slice(0, at + 1).every((query) => holds(query, mix.conditions))) continue;
-        const found = search(at + 1, mix);
-        if (found) return found;
-      }
-    return undefined;
-  };
-  const hit = search(0, { conditions: laid.conditions, words: [] });
-  return { hit, tried };
+  const settings = [...new Set(queries)].flatMap(askedSettings);
+  // What is wide is found from the width.
+  const inOrder = [...settings.filter((one) => one.isWidth), ...settings.filter((one) => !one.isWidth)];
+  for (const mix of mixed({ conditions: own, words: [] }, inOrder)) {
+    if (isMeant(mix.conditions)) return { hit: mix, tried };
+    tried++;
+  }
+  return { tried };
 }
 
 interface Mix {
@@ -250,21 +326,26 @@ function holding(laid: Page, nest: readonly number[], from: Mix): Mix | undefine
   return undefined;
 }
 
-/** Every mix of some settings upon others; the fewest first. */
-function mixed(from: Mix, settings: readonly MediaSetting[]): Mix[] {
-  let mixes: Mix[] = [from];
+/** Every mix of some settings upon others, each once. */
+function* mixed(from: Mix, settings: readonly MediaSetting[]): Generator<Mix> {
+  const mixes = new Map([[keyOf(from.conditions), from]]);
+  yield from;
   for (const { apply, words, isWidth } of settings) {
-    if (mixes.length * 2 > mostMixes) break;
-    mixes = [
-      ...mixes,
-      ...mixes.map((one) => ({
-        conditions: apply(one.conditions),
-        words: isWidth || one.words.includes(words) ? one.words : [...one.words, words],
-      })),
-    ];
+    for (const one of [...mixes.values()]) {
+      if (mixes.size >= mostMixes) return;
+      const conditions = apply(one.conditions);
+      const key = keyOf(conditions);
+      if (mixes.has(key)) continue;
+      const isSilent = isWidth || one.words.includes(words);
+      const mix = { conditions, words: isSilent ? one.words : [...one.words, words] };
+      mixes.set(key, mix);
+      yield mix;
+    }
   }
-  return mixes;
 }
+
+const keyOf = ({ width, height, medium, preferences }: Conditions) =>
+  `${width} ${height} ${medium} ${JSON.stringify(preferences)}`;
 
 /** The numbers of the conditions around one, outermost first, itself last. */
 function nestOf({ conditions }: StyleSet, innermost: number): number[] {

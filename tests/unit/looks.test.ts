@@ -94,3 +94,24 @@ describe('colours are those of the box’s own scheme', () => {
     expect(css).toContain('color: black;');
   });
 });
+
+describe('two media queries hold together, one without the other, or neither, in some window', () => {
+  const here = '<div class="a"><p class="c">x</p></div>';
+  const within = '@media (min-width: 400px) and (max-width: 800px)';
+  test.each([
+    // Wider than high, and narrow: no window as high as the usual one is.
+    ['', `.c { ${within} { color: red } @media (max-aspect-ratio: 1/1) { color: tan } }`, ['wins', 'wins']],
+    ['', `.c { ${within} { color: red } @media (orientation: portrait) { color: tan } }`, ['wins', 'wins']],
+    // In print and in dark colours, in print alone, and in dark colours alone.
+    ['', '.c { @media print { color: red } @media (prefers-color-scheme: dark) { color: tan } }', ['wins', 'wins']], // prettier-ignore
+    ['@media print and (prefers-color-scheme: dark) { .c { color: tan !important } }', '.c { @media print { color: red } }', ['partly']], // prettier-ignore
+    // Of the site's two one holds always.
+    ['@media (max-width: 600px) { .c { color: tan !important } } @media (min-width: 601px) { .a .c { color: navy !important } }', '.c { color: red }', ['loses']], // prettier-ignore
+    // Neither holds on a narrow screen that is no telephone's.
+    ['@media (min-width: 601px) { .c { color: tan !important } } @media (max-width: 600px) and (hover: none) { .c { color: navy !important } }', '.c { color: red }', ['partly']], // prettier-ignore
+    // The second takes the first over wherever that holds.
+    ['', '.c { @media (min-width: 600px) and (hover: none) { color: red } @media (hover: none) { color: tan } }', ['needless', 'wins']], // prettier-ignore
+  ])('%s %s', (css, draft, said) => {
+    expect(outcomes(css, here, draft)).toEqual(said);
+  });
+});
