@@ -7,6 +7,7 @@ export { registeredProperty } from './registered.js';
 export { valueOf } from './value.js';
 export { Level, type Candidate } from './rank.js';
 export { fillVariables, variablesIn } from './variables.js';
+export { variableReaders } from './variable-readers.js';
 export {
   elementOf,
   pseudoOf,

@@ -1,5 +1,5 @@
 import { ownParts } from '../selector/index.js';
-import { variablesIn } from '../cascade/index.js';
+import { variableReaders } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
 
 /** What components of one kind offer to the sheet of a page. */
@@ -57,9 +57,7 @@ export function partsOf({ tree, elements }: Page, host: PageElement): string[] {
 export function variablesReadIn(page: Page, host: PageElement): string[] {
   const number = page.componentOf(page.tree.shadow(host.index));
   if (number < 0) return [];
-  return page.components[number].blocks.flatMap(({ declarations }) =>
-    declarations.flatMap(({ value }) => variablesIn(value)),
-  );
+  return [...variableReaders(page.components[number]).keys()];
 }
 
 /** Components inside which a selector matches something, nearest to the document first; [] for none. */

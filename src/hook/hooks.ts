@@ -111,17 +111,27 @@ function attributeShape(name: string, value: string): NameShape {
   return row && shape.grade !== 'fleeting' ? row : shape;
 }
 
+/** A hook as far as it hangs on its name alone, whoever carries it. */
+type Graded = Omit<Hook, 'element' | 'steps'>;
+
+/** By the tree, as states that are held may bring names along. */
+const gradedIn = new WeakMap<Page['tree'], Map<string, Graded>>();
+
 function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {
-  const { kind, name, value, selector, element } = found;
+  const { kind, selector, element } = found;
+  if (others.length) return { ...graded(page, others, found), element, steps };
+  let known = gradedIn.get(page.tree);
+  if (!known) gradedIn.set(page.tree, (known = new Map()));
+  const key = `${kind} ${selector}`;
+  let one = known.get(key);
+  if (!one) known.set(key, (one = graded(page, others, found)));
+  return { ...one, element, steps };
+}
+
+function graded(page: Page, others: readonly Page[], found: FoundName): Graded {
+  const { kind, name, value, selector } = found;
   const reach = rowsNamed(page.tree, selector).length;
-  const base = {
-    kind,
-    name: kind === 'attribute' ? `${name}="${value}"` : name,
-    selector,
-    reach,
-    element,
-    steps,
-  };
+  const base = { kind, name: kind === 'attribute' ? `${name}="${value}"` : name, selector, reach };
   if (kind === 'tag') {
     return {
       ...base,

@@ -4,6 +4,7 @@ import {
   contest,
   elementOf,
   inlineSetting,
+  variableReaders,
   variablesIn,
   type Target,
 } from '../cascade/index.js';
@@ -73,28 +74,25 @@ function variableInstead(
 function changesNoMore(page: Page, name: string, property: string, targets: readonly Target[]): boolean {
   const wanted = new Set(targets.map(elementOf));
   const context = matchContext(page.tree);
-  return page.styles.blocks.every(({ declarations, selectors }) => {
-    const reads = declarations.filter(({ value }) => variablesIn(value).includes(name));
-    if (reads.length === 0) return true;
-    return (
-      reads.every((one) => one.property === property) &&
+  return readersOf(page, name).every(
+    ({ declaration, block: { selectors } }) =>
+      declaration.property === property &&
       selectors.every((one) => !one.pseudo) &&
       page.elements.every((element) => {
         const isMatched = selectors.some((one) => matches(one, element.index, context));
         return !isMatched || wanted.has(element);
-      })
-    );
-  });
+      }),
+  );
 }
 
 /** `selector { property }` of each declaration that reads a variable. */
 function usesOf(page: Page, name: string): string[] {
-  return page.styles.blocks.flatMap(({ declarations, selectorText }) =>
-    declarations
-      .filter(({ value }) => value.includes(name) && variablesIn(value).includes(name))
-      .map(({ property }) => `${selectorText} { ${property} }`),
+  return readersOf(page, name).map(
+    ({ block, declaration }) => `${block.selectorText} { ${declaration.property} }`,
   );
 }
+
+const readersOf = (page: Page, name: string) => variableReaders(page.styles).get(name) ?? [];
 
 /** Says where importance is for an animation's sake. */
 export function animationWarnings(page: Page, targets: readonly Target[], set: Wish['set']): string[] {

@@ -6,7 +6,7 @@ import {
   longhandValue,
   pseudoOf,
   standingCandidates,
-  variablesIn,
+  variableReaders,
   type Target,
 } from '../cascade/index.js';
 import { partsOf, variablesReadIn } from '../hook/index.js';
@@ -258,11 +258,11 @@ function isOfTheText(page: Page, target: Target, longhand: string): boolean {
 }
 
 function readersWords(page: Page, host: PageElement, names: readonly string[]): string {
-  const readers = page.components.flatMap(({ blocks }) =>
-    blocks.flatMap(({ selectorText, declarations }) =>
-      declarations
-        .filter(({ value }) => variablesIn(value).some((name) => names.includes(name)))
-        .map(({ property }) => `${selectorText} { ${property} }`),
+  const readers = page.components.flatMap((styles) =>
+    names.flatMap((name) =>
+      (variableReaders(styles).get(name) ?? []).map(
+        ({ block, declaration }) => `${block.selectorText} { ${declaration.property} }`,
+      ),
     ),
   );
   return `The component ${host.tag} reads ${list(names)} in ${list([...new Set(readers)].slice(0, 5))}: all of that changes.`;

@@ -47,6 +47,15 @@ export function below(mask: Mask, tree: Tree): Mask {
   return under;
 }
 
+const knownBelow = new WeakMap<Mask, Mask>();
+
+/** The same for sets that are kept: the names of a page's boxes are asked about at every search. */
+export function belowOnce(mask: Mask, tree: Tree): Mask {
+  let found = knownBelow.get(mask);
+  if (!found) knownBelow.set(mask, (found = below(mask, tree)));
+  return found;
+}
+
 /** Elements whose parent is in the set. */
 export function childrenOf(mask: Mask, tree: Tree): Mask {
   const children = new Uint32Array(mask.length);

@@ -1,6 +1,6 @@
 import type { Page, PageElement } from '../page/index.js';
 import { plus, risks, type Candidate, type CompoundMaker } from './compounds.js';
-import { below, both, childrenOf, isOneOf, type Mask } from './masks.js';
+import { below, belowOnce, both, childrenOf, isOneOf, type Mask } from './masks.js';
 
 /** A place among the neighbours of an element, as a compound. */
 interface Place {
@@ -9,9 +9,13 @@ interface Place {
 }
 
 /** A part of a selector, from its left end on, with the elements that its last compound matches. */
-interface Part extends Omit<Candidate, 'size'> {
-  /** Whether it matches one element alone, which is then the target; undefined where nobody asks. */
-  readonly isOne?: boolean;
+type Part = Omit<Candidate, 'size'>;
+
+/** Parts that all match one element on the way to the target, with what all of them have in common. */
+interface Parts {
+  readonly list: readonly Part[];
+  /** Where this leaves more than one element, no part that goes on from these singles one out. */
+  readonly common: Mask;
 }
 
 /** How many steps up a place is looked for, and how many names at each step. */
@@ -42,20 +46,43 @@ export function placedCandidates(search: PlaceSearch): Candidate[] {
     (a, b) => a.risk - b.risk || a.text.length - b.text.length,
   );
   const own = rights.slice(0, mostNames);
-  const once: Candidate[] = [];
-  for (let step = 0; step < path.length; step++)
-    once.push(...exactOf(ends(search, placedAt(search, path, step, own), step, own)));
+  const places = path.map((_, step) => placedAt(search, path, step, own));
+  const once = places.flatMap((parts, step) => exactEnds(search, parts, step, own));
   if (once.length) return once;
-  const twice: Candidate[] = [];
   for (let outer = 1; outer < path.length; outer++) {
-    const first = placedAt(search, path, outer, own);
-    for (let inner = 0; inner < outer && twice.length === 0; inner++) {
-      const second = first.flatMap((part) => stepped(search, part, path[inner], outer - inner === 1));
-      twice.push(...exactOf(ends(search, second, inner, own)));
+    for (let inner = 0; inner < outer; inner++) {
+      const twice = exactTwice(search, { path, places, own }, outer, inner);
+      if (twice.length) return twice;
     }
-    if (twice.length) return twice;
   }
   return [];
+}
+
+/** Selectors that single the element out by a place at each of two steps. */
+function exactTwice(
+  search: PlaceSearch,
+  on: {
+    readonly path: readonly PageElement[];
+    readonly places: readonly Parts[];
+    readonly own: readonly Candidate[];
+  },
+  outer: number,
+  inner: number,
+): Candidate[] {
+  const { path, places, own } = on;
+  const isChild = outer - inner === 1;
+  const second = secondPlaces(search, path[inner], isChild);
+  const reach = (isChild ? childrenOf : below)(places[outer].common, search.page.tree);
+  const common = [reach, ...second.map(({ mask }) => mask)].reduce(both);
+  if (!canSingleOut(search, common, inner, own)) return [];
+  const list = places[outer].list.flatMap((part) => stepped(search, part, second, isChild));
+  return exactEnds(search, { list, common }, inner, own);
+}
+
+/** False where the names of the element below all that some parts have in common leave more than one element. */
+function canSingleOut({ page }: PlaceSearch, common: Mask, step: number, own: readonly Candidate[]): boolean {
+  const reach = step === 0 ? common : (step === 1 ? childrenOf : below)(common, page.tree);
+  return isOneOf(reach, step === 0 ? reach : own.map(({ mask }) => mask).reduce(both, reach));
 }
 
 /** The element and the boxes around it, as far as places are looked for; the root has none. */
@@ -83,7 +110,7 @@ function placedAt(
   path: readonly PageElement[],
   step: number,
   own: readonly Candidate[],
-): Part[] {
+): Parts {
   const element = path[step];
   const place = placeOf(element);
   const names = step === 0 ? own : maker.singles(element).filter(isSure).slice(0, mostNames);
@@ -93,27 +120,32 @@ function placedAt(
     text: name.text + place.text,
     specificity: plus(name.specificity, [0, 1, 0]),
     mask: both(name.mask, maker.mask(place.text)),
-    isOne: isOneOf(name.mask, maker.mask(place.text)),
     risk: name.risk + place.risk,
     positional: true,
     distance: 0,
   }));
   const around = anchors.filter(({ distance }) => distance > step);
   const near = [...around].sort((a, b) => a.risk - b.risk || a.distance - b.distance).slice(0, mostAnchors);
-  return [
+  const behind = near.map((anchor) => {
+    const children = anchor.distance === step + 1 ? childrenOf(anchor.mask, page.tree) : undefined;
+    return { anchor, children, inside: belowOnce(anchor.mask, page.tree) };
+  });
+  const list = [
     ...compounds.filter(({ text }) => text !== place.text),
-    ...near.flatMap((anchor) => {
-      const isParent = anchor.distance === step + 1;
-      return compounds.flatMap((part) => [
-        ...(part.text === place.text ? [] : [after(anchor, ' ', part, below(anchor.mask, page.tree))]),
-        ...(isParent ? [after(anchor, ' > ', part, childrenOf(anchor.mask, page.tree))] : []),
-      ]);
-    }),
+    ...behind.flatMap(({ anchor, children, inside }) =>
+      compounds.flatMap((part) => [
+        ...(part.text === place.text ? [] : [after(anchor, ' ', part, inside)]),
+        ...(children ? [after(anchor, ' > ', part, children)] : []),
+      ]),
+    ),
   ];
+  const reaches = behind.map(({ children, inside }) => children ?? inside);
+  const common = [...compounds.map(({ mask }) => mask), ...reaches].reduce(both);
+  return { list, common };
 }
 
-/** A second place below the first. */
-function stepped({ page, maker }: PlaceSearch, part: Part, element: PageElement, isChild: boolean): Part[] {
+/** What may stand at a second place: bare only right below the first. */
+function secondPlaces({ maker }: PlaceSearch, element: PageElement, isChild: boolean): Part[] {
   const place = placeOf(element);
   const mask = maker.mask(place.text);
   const bare: Part = { ...nameless, text: place.text, specificity: [0, 1, 0], mask, risk: place.risk };
@@ -129,20 +161,26 @@ function stepped({ page, maker }: PlaceSearch, part: Part, element: PageElement,
       hooks: name.hooks,
       risk: name.risk + place.risk,
     }));
-  return isChild
-    ? [bare, ...named].map((next) => after(part, ' > ', next, childrenOf(part.mask, page.tree)))
-    : named.map((next) => after(part, ' ', next, below(part.mask, page.tree)));
+  return isChild ? [bare, ...named] : named;
 }
 
-/** Parts that end at the element itself: where the place is further up, with a name of the element behind it. */
-function ends(
-  { page }: PlaceSearch,
-  parts: readonly Part[],
+/** A second place below the first. */
+function stepped({ page }: PlaceSearch, part: Part, second: readonly Part[], isChild: boolean): Part[] {
+  const reach = (isChild ? childrenOf : below)(part.mask, page.tree);
+  return second.map((next) => after(part, isChild ? ' > ' : ' ', next, reach));
+}
+
+/** Parts that end at the element and match nothing else: where the place is further up, with a name of it behind. */
+function exactEnds(
+  search: PlaceSearch,
+  { list, common }: Parts,
   step: number,
   own: readonly Candidate[],
-): Part[] {
-  if (step === 0) return [...parts];
-  return parts.flatMap((part) => {
+): Candidate[] {
+  if (!canSingleOut(search, common, step, own)) return [];
+  if (step === 0) return exactOf(list);
+  const { page } = search;
+  const parts = list.flatMap((part) => {
     const inside = below(part.mask, page.tree);
     const children = step === 1 ? childrenOf(part.mask, page.tree) : undefined;
     return own.flatMap((right) => [
@@ -150,9 +188,9 @@ function ends(
       ...(children ? [after(part, ' > ', right, children)] : []),
     ]);
   });
+  return exactOf(parts);
 }
 
-/** Most are only asked whether they match one thing alone; the set of a part is made when another part hangs on it. */
 function after(left: Part, joint: string, right: Part, reach: Mask): Part {
   let mask: Mask | undefined;
   return {
@@ -161,7 +199,6 @@ function after(left: Part, joint: string, right: Part, reach: Mask): Part {
     get mask() {
       return (mask ??= both(reach, right.mask));
     },
-    isOne: isOneOf(reach, right.mask),
     hooks: [...left.hooks, ...right.hooks],
     risk: left.risk + (isTagAt(right) ? right.risk - lessWithAnchor : right.risk),
     compounds: left.compounds + right.compounds,
@@ -171,7 +208,7 @@ function after(left: Part, joint: string, right: Part, reach: Mask): Part {
 }
 
 const exactOf = (parts: readonly Part[]): Candidate[] =>
-  parts.filter(({ isOne }) => isOne).map((part) => ({ ...part, size: 1 }));
+  parts.filter(({ mask }) => isOneOf(mask, mask)).map((part) => ({ ...part, size: 1 }));
 
 /** A tag says little by itself; in a named box it only makes a place surer. */
 const isTagAt = ({ hooks }: Part) => hooks.length === 1 && hooks[0].kind === 'tag';

@@ -1,7 +1,7 @@
 import { compileSelectors, type Page, type PageElement } from '../page/index.js';
-import { matchContext, matches, packSpecificity, type Tree } from '../selector/index.js';
+import { matchContext, matches, packSpecificity } from '../selector/index.js';
 import { CompoundMaker, plus, risks, type Candidate } from './compounds.js';
-import { below, both, childrenOf, contains, maskOf, rowsOf, sizeOfBoth, type Mask } from './masks.js';
+import { belowOnce, both, childrenOf, contains, maskOf, rowsOf, sizeOfBoth, type Mask } from './masks.js';
 import { placedCandidates, placeOf } from './places.js';
 import { raised, repeatName } from './raise.js';
 import { tellingCandidates } from './tell-apart.js';
@@ -154,15 +154,6 @@ function ancestorCandidates(maker: CompoundMaker, element: PageElement): Candida
         .map((one) => ({ ...one, distance: steps })),
     );
   }
-  return found;
-}
-
-const knownBelow = new WeakMap<Mask, Mask>();
-
-/** The names of a page's ancestors are asked for at every search, and their sets are kept. */
-function belowOnce(mask: Mask, tree: Tree): Mask {
-  let found = knownBelow.get(mask);
-  if (!found) knownBelow.set(mask, (found = below(mask, tree)));
   return found;
 }
 

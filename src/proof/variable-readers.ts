@@ -1,4 +1,4 @@
-import { elementOf, variablesIn } from '../cascade/index.js';
+import { elementOf, variableReaders, variablesIn } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 
 const readers = new WeakMap<object, ReadonlySet<string>>();
@@ -13,10 +13,8 @@ function readNames(page: Page): ReadonlySet<string> {
   const key = page.overlay?.styles ?? page.identity;
   let names = readers.get(key);
   if (!names) {
-    const found = new Set<string>();
     const sets = page.overlay ? [page.overlay.styles] : [page.styles, ...page.components];
-    for (const { declarations } of sets.flatMap(({ blocks }) => blocks))
-      for (const { value } of declarations) for (const one of variablesIn(value)) found.add(one);
+    const found = new Set(sets.flatMap((styles) => [...variableReaders(styles).keys()]));
     for (const target of page.elements)
       for (const one of variablesIn(elementOf(target).attributes.get('style') ?? '')) found.add(one);
     readers.set(key, (names = found));
