@@ -12,6 +12,7 @@ import { openPage } from '../dist/node/index.js';
 import { drawnPage, repeatedPage, smallPage } from './bench-pages.mjs';
 import { componentsRatio } from './bench-components.mjs';
 import { asCommands, draftRatios } from './bench-drafts.mjs';
+import { floorLines } from './bench-floor.mjs';
 import { startBrowser } from './browser.mjs';
 import { chromiumNeeded, ensureBuild, ensurePackages, ensurePrograms } from './setup.mjs';
 
@@ -276,6 +277,7 @@ async function whole() {
     console.log(
       `For scale: bare parse ${one.bare.toFixed(0)} ms, open ${one.open.toFixed(0)} ms, all contests ${one.solve.toFixed(0)} ms, restyle ${one.styled.toFixed(0)} ms, edit ${one.edited.toFixed(0)} ms`,
     );
+    for (const line of floorLines(made, one)) console.log(line);
   }
   console.log('');
   for (const [command, times] of Object.entries(draftRatios(processorTime)))

@@ -8,6 +8,7 @@ import {
   longhandsOf,
   registeredText,
   takesColours,
+  type Surroundings,
 } from '../value/index.js';
 import { longhandValue } from './longhand-value.js';
 import { initialSizing, monospaceShare, monospaceSizes, sizingOf, type Sizing } from './lone-monospace.js';
@@ -224,9 +225,20 @@ class Computing implements Values {
       return `?${candidates[0].declaration.property}:${candidates[0].declaration.value}`;
     const around = surroundings(this, target, longhand);
     const registered = longhand.startsWith('--') ? registeredProperty(this.page, longhand) : undefined;
-    return registered
-      ? registeredText(registered.syntax, text, around)
-      : computedText(longhand, text, around);
+    if (registered) return registeredText(registered.syntax, text, around);
+    const found = computedText(longhand, text, around);
+    return longhand === 'font-size' && /\dr?em\(/.test(found)
+      ? this.#wholeSize(target, found, around)
+      : found;
+  }
+
+  /** All of a size that the text does not tell is that size, the parent's or the root's. */
+  #wholeSize(target: Target, text: string, around: Surroundings): string {
+    const parent = parentOf(target);
+    if (parent && text === computedText('font-size', '1em', around)) return this.valueOf(parent, 'font-size');
+    return parent && text === computedText('font-size', '1rem', around)
+      ? this.valueOf(this.page.elements[0], 'font-size')
+      : text;
   }
 
   /** The size in its family: of a lone monospace it is another. */

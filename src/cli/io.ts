@@ -1,3 +1,4 @@
+import { stripVTControlCharacters } from 'node:util';
 import pc from 'picocolors';
 import stringWidth from 'string-width';
 import wrapAnsi from 'wrap-ansi';
@@ -29,9 +30,12 @@ export const paint = {
   wary: pc.yellow,
 };
 
-/** Letters that are one column wide each, as most texts have them alone. */
-const isPlain = (text: string) => /^[\x20-\x7e]*$/.test(text);
-const widthOf = (text: string) => (isPlain(text) ? text.length : stringWidth(text));
+/** Letters that are one column wide each, as most texts have them alone; colours take none. */
+const isPlain = (text: string) => /^[\x20-\x7e“”‘’…–—·×]*$/.test(text);
+const widthOf = (painted: string) => {
+  const text = stripVTControlCharacters(painted);
+  return isPlain(text) ? text.length : stringWidth(text);
+};
 
 /** Wraps text to the width, further lines indented like the first one plus `hang` columns. */
 export function wrap(text: string, columns: number, indent = 0, hang = 0): string {

@@ -114,7 +114,7 @@ function print(
     return;
   }
   const isSeveral = pages.length > 1;
-  const shown = verdicts.filter((verdict) => !isElsewhere(verdict, verdicts));
+  const shown = withoutElsewhere(verdicts);
   const rows = shown.map(({ declaration, outcome, selector, page }) => [
     `${declaration.line}:${declaration.column}`,
     painted[outcome](outcome),
@@ -137,13 +137,12 @@ function print(
   if (ok) io.out(paint.quiet(`Next: yelto pack ${file} --panel plain`));
 }
 
-/** A rule for another of the pages need not be told on this one. */
-function isElsewhere(verdict: Verdict, all: readonly Verdict[]): boolean {
-  if (verdict.outcome !== 'matches-nothing') return false;
-  const { line, column } = verdict.declaration;
-  return all.some(
-    ({ outcome, declaration }) =>
-      outcome !== 'matches-nothing' && declaration.line === line && declaration.column === column,
+/** Without what a rule for one of the pages does not match on another. */
+function withoutElsewhere(verdicts: readonly Verdict[]): Verdict[] {
+  const placeOf = ({ declaration: { line, column } }: Verdict) => `${line}:${column}`;
+  const matching = new Set(verdicts.filter(({ outcome }) => outcome !== 'matches-nothing').map(placeOf));
+  return verdicts.filter(
+    (verdict) => verdict.outcome !== 'matches-nothing' || !matching.has(placeOf(verdict)),
   );
 }
 

@@ -197,6 +197,8 @@ function traitsOf(longhand: string): Traits {
   return found;
 }
 
+/** What a share of is one of another size; elsewhere it stays a share (CSS Values 4 §5.3). */
+const takesShares = /^(font|font-size|line-height|all)$|^--/i;
 /** Functions of numbers alone, and addresses. */
 const fixed =
   /(?<![\w-])(?:(?:rgb|hsl)a?|hwb|lab|lch|oklab|oklch)\([-+\d\s.,%/]*(?:deg|turn|rad)?[-+\d\s.,%/]*\)|url\([^()]*\)|(?<![\w-])steps\(\d+(?:,[a-z\s-]*)?\)|cubic-bezier\([-+\d\s.,]*\)/gi;
@@ -212,20 +214,21 @@ interface Kind {
 }
 
 const kinds = new WeakMap<Declaration, Kind>();
-const isRelative = (text: string): boolean => {
+const isRelative = (text: string, property: string): boolean => {
   const value = text.replace(fixed, '0');
-  return relative.test(value) || hangsOnScheme(value);
+  const written = takesShares.test(property) ? value : value.replaceAll('%', '');
+  return relative.test(written) || hangsOnScheme(written);
 };
 
 /** Declarations are shared by all targets and looks; each text is read once. */
 function kindOf(declaration: Declaration): Kind {
   let kind = kinds.get(declaration);
   if (!kind) {
-    const { value } = declaration;
+    const { value, property } = declaration;
     kind = {
-      hangsOn: !isRelative(value)
+      hangsOn: !isRelative(value, property)
         ? Hanging.Rules
-        : isRelative(value.replace(ofSizes, '0'))
+        : isRelative(value.replace(ofSizes, '0'), property)
           ? Hanging.Context
           : Hanging.Sizes,
       hangsOnWindow: windowUnits.test(value),

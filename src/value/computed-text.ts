@@ -149,28 +149,28 @@ function shareText(text: string): string {
 }
 
 /** What hangs on a font that the text does not tell is the same in the same font only. */
-function withFonts(longhand: string, amount: Amount, around: Surroundings): Amount {
-  const isOfFont = (unit: string) =>
-    fontUnits.test(unit) || (unit === '%' && /^(font-size|line-height)$/.test(longhand));
-  if (![...amount.keys()].some(isOfFont)) return amount;
+function withFonts(amount: Amount, around: Surroundings): Amount {
+  if (![...amount.keys()].some((unit) => fontUnits.test(unit))) return amount;
   return new Map(
     [...amount].map(([unit, number]) => [
-      isOfFont(unit) ? `${unit}(${around.font?.(unit) ?? 'font'})` : unit,
+      fontUnits.test(unit) ? `${unit}(${around.font?.(unit) ?? 'font'})` : unit,
       number,
     ]),
   );
 }
 
+/** Shares of a size of fonts: in px, or in `em` where the text does not tell it. */
+function sharesOfSize(written: Amount, percent: number, fontSize: number | undefined): Amount {
+  const amount = new Map([...written].filter(([unit]) => unit !== '%'));
+  const [unit, share] = fontSize === undefined ? ['em', percent / 100] : ['px', (percent / 100) * fontSize];
+  return amount.set(unit, (amount.get(unit) ?? 0) + share);
+}
+
 function amountIn(longhand: string, written: Amount, around: Surroundings): string {
   const percent = written.get('%');
-  const fontSize =
-    percent !== undefined && /^(font-size|line-height)$/.test(longhand) ? around.fontSize() : undefined;
-  if (percent !== undefined && fontSize !== undefined) {
-    const rest = new Map([...written].filter(([unit]) => unit !== '%'));
-    rest.set('px', (rest.get('px') ?? 0) + (percent / 100) * fontSize);
-    return amountText(withFonts(longhand, rest, around));
-  }
-  const amount = withFonts(longhand, written, around);
+  if (percent !== undefined && /^(font-size|line-height)$/.test(longhand))
+    return amountText(withFonts(sharesOfSize(written, percent, around.fontSize()), around));
+  const amount = withFonts(written, around);
   if (percent !== undefined && /opacity$|^scale$|^zoom$/.test(longhand))
     return amountText(new Map([['', percent / 100]]));
   const plain = amount.size === 1 ? amount.get('') : undefined;

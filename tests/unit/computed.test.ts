@@ -240,3 +240,22 @@ test('layers of a background are as many as its images', () => {
   const sizes = page.select('p').map((one) => computedOf(page, one, 'background-size'));
   expect(sizes).toEqual(['auto', 'cover,cover']);
 });
+
+test.each(['1em', '100%', 'calc(50% + 0.5em)', 'inherit'])(
+  'a size that the text does not tell, taken whole as %s, is that of the parent',
+  (size) => {
+    const html =
+      '<!DOCTYPE html><style>.a { font-size: 2ex } .d { font-size: 2em }</style><p class="a"><b class="c">x</b><i class="d">x</i>';
+    const page = parsePage({ name: 'x', html }).withDraft(`.c { font-size: ${size} }`);
+    const [a, c, d] = ['.a', '.c', '.d'].map((one) => computedOf(page, page.select(one)[0], 'font-size'));
+    expect(c).toBe(a);
+    expect(d).not.toBe(a);
+  },
+);
+
+test('and taken whole from the root as 1rem', () => {
+  const html = '<!DOCTYPE html><style>html { font-size: 2ex } p { font-size: 30px }</style><p><b>x</b>';
+  const page = parsePage({ name: 'x', html }).withDraft('b { font-size: 1rem }');
+  const [root, b] = ['html', 'b'].map((one) => computedOf(page, page.select(one)[0], 'font-size'));
+  expect(b).toBe(root);
+});
