@@ -34,6 +34,20 @@ function inOtherStates(one: OrdinaryCase): OrdinaryCase {
   return { ...one, states: [...pairs, ...outermost] };
 }
 
+/** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
+const measuresFonts = ({ draft, sheets }: OrdinaryCase, { declaration: { value } }: Verdict): boolean =>
+  /\d(r?(ch|ex|cap|ic)|px)\b/.test(value) &&
+  [draft, ...sheets].some((css) => /\dr?(ch|ex|cap|ic)\b/.test(css));
+
+/** The same with another last digit in one declaration: what was equal by luck then is not. */
+function nudgedAt(one: OrdinaryCase, start: number): OrdinaryCase {
+  const { end } = one.declarations.find((placed) => placed.start === start)!;
+  const text = one.draft
+    .slice(start, end)
+    .replace(/\d(?=[^\d]*$)/, (digit) => String((Number(digit) + 1) % 10));
+  return { ...one, draft: one.draft.slice(0, start) + text + one.draft.slice(end) };
+}
+
 /** What the engine contradicts, in words; undefined where it agrees. */
 function contradiction({ outcome, why }: Verdict, effect: Effect): string | undefined {
   const works = effect.changes.length > 0;
@@ -93,6 +107,10 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
         verdict,
         (await (inOthers ??= judge.effects(inOtherStates(one)))).get(start) ?? effect,
       );
+    if (doubted && /^(wins|partly)$/.test(verdict.outcome) && measuresFonts(one, verdict)) {
+      const nudged = nudgedAt(one, start);
+      doubted = contradiction(verdict, (await judge.effects(nudged)).get(start) ?? effect);
+    }
     const contradicted =
       doubted ??
       (verdict.outcome === 'no-effect' && effect.changes.length
