@@ -1,4 +1,4 @@
-import { hangsOnWindow, type Page, type PageElement } from '../page/index.js';
+import { hangsOnWindow, measureOf, type Measure, type Page, type PageElement } from '../page/index.js';
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
 import { physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
@@ -18,6 +18,8 @@ export interface ConditionsAround {
   /** The longhands, variables among them, that these rules and style attributes measure by the window's size. */
   readonly ownSized: ReadonlySet<string>;
   readonly aboveSized: ReadonlySet<string>;
+  /** By which of its sizes. */
+  readonly measure: Measure;
   /** The longhands that any of them take from the parent by name, `inherit`. */
   readonly handed: ReadonlySet<string>;
 }
@@ -29,10 +31,12 @@ export function conditionsAround(page: Page, targets: Iterable<Target>): Conditi
   const [own, above] = [new Set<MatchList>(), new Set<MatchList>()];
   const [ownSized, aboveSized] = [new Set<string>(), new Set<string>()];
   const handed = new Set<string>();
+  const rows = new Set<number>();
   const climbed = new Set<number>();
   for (const target of targets) {
     const { index } = elementOf(target);
     const pseudo = pseudoOf(target);
+    rows.add(index);
     for (const list of solution.lists(index, pseudo)) own.add(list);
     if (!pseudo) for (const name of handedDown.byAttribute(page.elements[index])) handed.add(name);
     if (!pseudo) for (const name of sized.byAttribute(page.elements[index])) ownSized.add(name);
@@ -46,7 +50,30 @@ export function conditionsAround(page: Page, targets: Iterable<Target>): Conditi
   for (const list of own) for (const name of sized.byRules(list)) ownSized.add(name);
   for (const list of above) for (const name of sized.byRules(list)) aboveSized.add(name);
   for (const list of [...own, ...above]) for (const name of handedDown.byRules(list)) handed.add(name);
-  return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized, handed };
+  const isSized = ownSized.size > 0 || aboveSized.size > 0;
+  const measures = isSized ? measuresOf(page, [...own, ...above], [...rows, ...climbed]) : [];
+  const measure = {
+    ofWidth: measures.some(({ ofWidth }) => ofWidth),
+    ofHeight: measures.some(({ ofHeight }) => ofHeight),
+  };
+  return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized, measure, handed };
+}
+
+const measured = new WeakMap<MatchList, Measure>();
+
+/** By which sizes of the window rules and style attributes measure anything. */
+function measuresOf(page: Page, lists: readonly MatchList[], rows: readonly number[]): Measure[] {
+  const ofLists = lists.map((list) => {
+    let found = measured.get(list);
+    if (!found) {
+      const values = list.applied.flatMap(({ block, owner }) =>
+        owner === 'browser' ? [] : block.declarations.map(({ value }) => value),
+      );
+      measured.set(list, (found = measureOf(values.join(' '))));
+    }
+    return found;
+  });
+  return [...ofLists, ...rows.map((row) => measureOf(page.tree.attributes[row].get('style') ?? ''))];
 }
 
 const allFiled = (lists: ReadonlySet<MatchList>) => [...lists].map(filed).filter(({ size }) => size > 0);

@@ -9,6 +9,17 @@ const byHeight = /\d[sld]?v(h|b|min|max)\b/i;
 /** Whether a value is another one in a window of another size (CSS Values 4 §6.1.2). */
 export const hangsOnWindow = (value: string) => byWidth.test(value) || byHeight.test(value);
 
+/** By which of a window's sizes something is measured. */
+export interface Measure {
+  readonly ofWidth: boolean;
+  readonly ofHeight: boolean;
+}
+
+export const measureOf = (value: string): Measure => ({
+  ofWidth: byWidth.test(value),
+  ofHeight: byHeight.test(value),
+});
+
 /** From a telephone's to a wide screen's, CSS px. */
 const widths = [360, 768, 1024, 1440, 1920];
 const heights = [480, 640, 1080, 1400];
@@ -73,14 +84,18 @@ function sizedLooks(laid: Page): Look[] {
   ];
 }
 
-/** The same look in windows of other sizes, those of its stretch of widths among them. */
-export function resized(look: Look): Look[] {
+/** The same look in windows of other widths, those of its stretch among them, and of other heights. */
+export function resized(look: Look, { ofWidth, ofHeight }: Measure): Look[] {
   const { view, from, to, words } = look;
   const { width, height } = view.conditions;
   const sizes = [
-    ...heights.map((other) => ({ width, height: other, more: `in a window ${other} px high` })),
+    ...(ofHeight ? heights : []).map((other) => ({
+      width,
+      height: other,
+      more: `in a window ${other} px high`,
+    })),
     // Where it begins and ends, and what lies between.
-    ...[...new Set([from, to, ...widths])]
+    ...(ofWidth ? [...new Set([from, to, ...widths])] : [])
       .filter((other) => other >= from && other <= to)
       .map((other) => ({ width: other, height, more: '' })),
   ];
@@ -93,9 +108,7 @@ export function resized(look: Look): Look[] {
   });
 }
 
-interface Units {
-  readonly ofWidth: boolean;
-  readonly ofHeight: boolean;
+interface Units extends Measure {
   readonly leavesChoice: boolean;
 }
 

@@ -29,7 +29,7 @@ export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { importedHrefs } from './leading.js';
 export { nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
-export { hangsOnWindow, resized, schemeOfMeta } from './extra-looks.js';
+export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';
 export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
 export { changeOf, compileSelectors, parseHeld } from './held.js';

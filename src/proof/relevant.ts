@@ -6,6 +6,7 @@ import {
 } from '../cascade/index.js';
 import {
   hangsOnWindow,
+  measureOf,
   resized,
   type HeldLooks,
   type Look,
@@ -66,7 +67,13 @@ export class RelevantLooks {
   resized(looks: readonly Look[], block: StyleBlock, declaration: WrittenDeclaration): Look[] {
     const plain = looks.filter(({ extra }) => !extra);
     if (plain.length === 0 || !this.#isSized(plain[0].view, block, declaration)) return [];
-    return plain.flatMap(resized);
+    const measures = [
+      measureOf(declaration.value),
+      ...plain.map(({ view }) => this.#aroundOf(view, block).measure),
+    ];
+    const ofWidth = measures.some((one) => one.ofWidth);
+    const ofHeight = measures.some((one) => one.ofHeight);
+    return plain.flatMap((look) => resized(look, { ofWidth, ofHeight }));
   }
 
   /** Whether anything that is measured by the window has a say in a declaration's value, or in what it stands before. */
