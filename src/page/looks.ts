@@ -213,8 +213,7 @@ function* meetings(laid: Page, looks: ReadonlyMap<string, Look>): Generator<Mix>
   let left = mostMeetings;
   for (let one = 0; one < nests.length; one++) {
     for (let other = one + 1; other < nests.length; other++) {
-      // Each side of one feature is looked at in each stretch of widths anyway.
-      if (new Set([...nests[one].features, ...nests[other].features]).size < 2) continue;
+      if (isSeenAnyway([...nests[one].features, ...nests[other].features])) continue;
       columns.goOn(looks);
       for (const [first, second] of columns.unmet(one, other)) {
         const { hit, tried } = meeting(
@@ -230,6 +229,10 @@ function* meetings(laid: Page, looks: ReadonlyMap<string, Look>): Generator<Mix>
     }
   }
 }
+
+/** Each side of one preference is looked at in each stretch of widths; heights and shapes hang on each other. */
+const isSeenAnyway = (features: readonly string[]): boolean =>
+  new Set(features).size < 2 && !features.includes('height');
 
 const holdsAll = ({ queries }: Nest, conditions: Conditions): boolean =>
   queries.every((query) => holds(query, conditions));
