@@ -46,3 +46,18 @@ test(
     ),
   judgeTime,
 );
+
+test('every property that the engine knows is known, whatever release it came with', async () => {
+  const known = await tab.evaluate(() => {
+    const { style } = document.body;
+    // `in` and `Object.keys` leave out those of the prototype.
+    const names: string[] = [];
+    for (const name in style) names.push(name);
+    return names
+      .map((name) => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`))
+      .map((name) => (name.startsWith('webkit-') ? `-${name}` : name))
+      .filter((name) => CSS.supports(name, 'inherit'));
+  });
+  expect(known.length).toBeGreaterThan(500);
+  expect(known.filter((name) => grammar.check(name, 'inherit'))).toEqual([]);
+});

@@ -12,6 +12,7 @@ video { object-fit: contain }
 video:not([controls]) { object-fit: contain }
 audio:not([controls]) { display: none !important }
 html, body { display: block }
+:root { view-transition-name: root }
 body { margin: 8px }
 address, blockquote, center, dialog, div, figure, figcaption, footer, form, header, hr, legend, listing, main, p, plaintext, pre, search, xmp, article, aside, h1, h2, h3, h4, h5, h6, hgroup, nav, section, dir, dd, dl, dt, menu, ol, ul, fieldset, details, summary, optgroup, option, frameset, frame { display: block }
 blockquote, figure { margin: 1em 40px }

@@ -6,7 +6,6 @@ export const shorthands: Readonly<Record<string, readonly string[]>> = {
   '-webkit-border-after': ['border-block-end-width','border-block-end-style','border-block-end-color'],
   '-webkit-border-before': ['border-block-start-width','border-block-start-style','border-block-start-color'],
   '-webkit-border-end': ['border-inline-end-width','border-inline-end-style','border-inline-end-color'],
-  '-webkit-border-image': ['border-image-source','border-image-slice','border-image-width','border-image-outset','border-image-repeat'],
   '-webkit-border-radius': ['border-top-left-radius','border-top-right-radius','border-bottom-right-radius','border-bottom-left-radius'],
   '-webkit-border-start': ['border-inline-start-width','border-inline-start-style','border-inline-start-color'],
   '-webkit-column-rule': ['column-rule-width','column-rule-style','column-rule-color'],
@@ -132,4 +131,5 @@ export const shorthands: Readonly<Record<string, readonly string[]>> = {
   'transition': ['transition-property','transition-duration','transition-timing-function','transition-delay','transition-behavior'],
   'view-timeline': ['view-timeline-name','view-timeline-axis','view-timeline-inset'],
   'white-space': ['white-space-collapse','text-wrap-mode'],
+  '-webkit-border-image': ['border-image-source','border-image-slice','border-image-width','border-image-outset','border-image-repeat'],
 };

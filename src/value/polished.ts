@@ -40,7 +40,19 @@ const notations: readonly (readonly [
   [/^counter-(reset|set)$/, (text) => text.replace(/(?<=\S) 0(?= |$)/g, '')],
   [/^counter-increment$/, (text) => text.replace(/(?<=\S) 1(?= |$)/g, '')],
   [/^stroke-dasharray$/, (text) => text.replace(/, */g, ' ')],
+  [/^corner-.*-shape$/, (text) => (Object.hasOwn(corners, text) ? `superellipse(${corners[text]})` : text)],
+  [/^offset-rotate$/, (text) => text.replace(/^(\S+) (auto|reverse)$/, '$2 $1').replace(/^(auto|reverse) 0(deg)?$/, '$1')], // prettier-ignore
 ];
+
+/** CSS Borders 4 §3.2. */
+const corners: Readonly<Record<string, string>> = {
+  round: '1',
+  squircle: '2',
+  square: 'infinity',
+  bevel: '0',
+  scoop: '-1',
+  notch: '-infinity',
+};
 
 type Rewriting = (typeof notations)[number][1];
 const byLonghand = new Map<string, readonly Rewriting[]>();

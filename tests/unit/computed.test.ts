@@ -26,6 +26,7 @@ const alike: readonly (readonly [longhand: string, a: string, b: string])[] = [
   ['color', 'red', '#F00'], ['color', 'rgb(255 0 0)', 'RGB(255, 0, 0)'], ['color', 'transparent', 'rgba(0,0,0,0)'], ['border-top-color', 'currentcolor', '#112233'],
   ['background-color', 'hsl(0 100% 50%)', '#ff0000ff'], ['color', 'CanvasText', 'black'],
   ['background-position-x', 'center', '50%'], ['background-position-x', 'left 3px', '3px'], ['object-position', 'top', 'center top'], ['transform-origin', 'left top', '0% 0%'],
+  ['corner-top-left-shape', 'round', 'superellipse(1)'], ['corner-top-left-shape', 'notch', 'superellipse(-infinity)'], ['offset-rotate', 'auto', 'auto 0deg'], ['offset-rotate', '90deg auto', 'auto 90deg'],
   ['opacity', '50%', '.5'], ['opacity', 'calc(1 / 2)', '0.5'], ['opacity', '2', '1'], ['z-index', 'calc(1.6)', '2'],
   ['transform', 'translateY(-3px)', 'translate(0, -3px)'], ['transform', 'scale(2)', 'scale(2, 2)'], ['transform', 'rotate(.5turn)', 'rotate(180deg)'],
   ['filter', 'brightness(50%)', 'brightness(.5)'], ['transition-duration', '200ms', '.2s'],
