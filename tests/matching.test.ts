@@ -172,7 +172,7 @@ test(
 );
 
 const functions = ['is', 'where', 'not', 'has', 'nth-child', 'nth-last-of-type', 'lang', 'dir', 'host', 'host-context', 'state', '-webkit-any', 'matches', 'current', 'active-view-transition-type', 'hover']; // prettier-ignore
-const elementFunctions = ['part', 'slotted', 'highlight', 'cue', 'picker', 'scroll-button', 'view-transition-group', 'view-transition-old', 'view-transition-new', 'view-transition-image-pair']; // prettier-ignore
+const elementFunctions = ['part', 'slotted', 'highlight', 'cue', 'picker', 'scroll-button', 'view-transition-group', 'view-transition-group-children', 'view-transition-old', 'view-transition-new', 'view-transition-image-pair']; // prettier-ignore
 const webkitElements = ['scrollbar', 'scrollbar-thumb', 'slider-thumb', 'search-cancel-button', 'inner-spin-button', 'calendar-picker-indicator', 'details-marker', 'nobody-knows'].map((name) => `-webkit-${name}`); // prettier-ignore
 const inBrackets = ['a', '.a', '.a .b', 'a, b', '> a', '', '2', '2n + 1', '2 of .a', 'odd', 'x y', 'x', '*', 'left', 'select', 'root', 'x.y', '::before', ':hover', ':has(a)', ':nobody, a', 'de', 'rtl', '"rtl"', 'de, en', '1', 'a,', '&', '!']; // prettier-ignore
 const inner = fc.constantFrom(...inBrackets);
