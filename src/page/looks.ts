@@ -171,7 +171,7 @@ function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
   return [...settings.values()];
 }
 
-/** Like no window that anyone asks about, so that each setting changes it, and shapes of one kind are told apart. */
+/** Like no window that anyone asks about, and large: the sides of a shape come to the same in a tiny one. */
 const probe: Conditions = { width: 987.5, height: 432.25, medium: 'screen', preferences: {}, held: [] };
 
 /** What some settings change beside the width: the window's height, the medium, a preference. */

@@ -23,7 +23,7 @@ import { nameOfElsewhere, nearMiss } from './near-miss.js';
 import type { Remedies } from './remedies.js';
 import type { RuleStates } from './states.js';
 import type { Outcome } from './types.js';
-import { isRead } from './variable-readers.js';
+import { isRead } from './read-variables.js';
 
 /** One declaration of the draft, with its rule. */
 export interface Drafted {
