@@ -51,6 +51,8 @@ export class EngineLink {
     private readonly onWork: (work?: Work) => void,
     /** Told of the words for work that came to its end. */
     private readonly onDone: (words: string) => void,
+    /** Told of the words for work that is to end before. */
+    private readonly onStopped: (words: string) => void,
   ) {
     this.#begin();
     const call = (name: string) => (name === 'then' ? undefined : this.#ask.bind(this, name));
@@ -59,10 +61,11 @@ export class EngineLink {
     addEventListener('unhandledrejection', (event) => isStopped(event.reason) && event.preventDefault());
   }
 
-  /** Ends what is going on. Nothing that was read or written is lost. */
-  async stop(): Promise<void> {
-    const [call] = this.#calls;
+  /** Ends the work of these words; nothing where it is done, and the bar was not redrawn yet. Nothing that was read or written is lost. */
+  async stop(words: string): Promise<void> {
+    const call = [...this.#calls].find(({ name }) => wordsOf(name) === words);
     if (!call) return;
+    this.onStopped(words);
     if (call.step) {
       await this.#remote.stop(call.name);
       await new Promise((heard) => setTimeout(heard, hearing));
@@ -72,8 +75,9 @@ export class EngineLink {
     for (const one of this.#calls) one.end(new Stopped());
     this.#calls.clear();
     this.#begin();
-    for (const page of this.#pages.values()) void this.#run('load', page);
-    if (this.#held) void this.#run('hold', this.#held);
+    // Nobody asked for it: it has no bar, and what is asked meanwhile waits for it.
+    for (const page of this.#pages.values()) void this.#remote.load(...page);
+    if (this.#held) void this.#remote.hold(...this.#held);
     this.#tell();
   }
 

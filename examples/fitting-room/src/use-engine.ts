@@ -22,12 +22,9 @@ export function useEngine(): EngineInUse {
   const [attempts, setAttempts] = useState(0);
   // What was done after all, as for a draft that was written anew, no longer counts as stopped.
   const done = useCallback((words: string) => setStopped((before) => (before === words ? '' : before)), []);
-  const link = useMemo(() => new EngineLink(setWork, done), [done]);
+  const link = useMemo(() => new EngineLink(setWork, done, setStopped), [done]);
   const words = work?.words ?? '';
-  const stop = useCallback(() => {
-    setStopped(words);
-    void link.stop();
-  }, [link, words]);
+  const stop = useCallback(() => void link.stop(words), [link, words]);
   const again = useCallback(() => {
     setStopped('');
     setAttempts((before) => before + 1);
