@@ -84,28 +84,48 @@ function sizedLooks(laid: Page): Look[] {
   ];
 }
 
-/** The same look in windows of other widths, those of its stretch among them, and of other heights. */
-export function resized(look: Look, { ofWidth, ofHeight }: Measure): Look[] {
+/**
+ * The same look in windows of other widths, those of its stretch among them, and of other heights; and in windows of its shape,
+ * where a query about the shape answers otherwise in these.
+ * @param isAlike Whether all that matters is answered in another window as in the look's own.
+ */
+export function resized(
+  look: Look,
+  { ofWidth, ofHeight }: Measure,
+  isAlike: (other: Page) => boolean,
+): Look[] {
   const { view, from, to, words } = look;
   const { width, height } = view.conditions;
-  const sizes = [
-    ...(ofHeight ? heights : []).map((other) => ({
-      width,
-      height: other,
-      more: `in a window ${other} px high`,
-    })),
-    // Where it begins and ends, and what lies between.
-    ...(ofWidth ? [...new Set([from, to, ...widths])] : [])
-      .filter((other) => other >= from && other <= to)
-      .map((other) => ({ width: other, height, more: '' })),
-  ];
-  return sizes.flatMap(({ width: w, height: h, more }) => {
-    if (w === width && h === height) return [];
-    const other = view.under({ width: w, height: h });
-    return [
-      { view: other, from: w, to: w, words: [words, more].filter(Boolean).join(' and '), extra: 'size' },
-    ];
-  });
+  const found: Look[] = [];
+  const add = (other: Page, ofItsHeight: boolean) => {
+    const { width: w, height: h } = other.conditions;
+    if (w === width && h === height) return;
+    const more = ofItsHeight || h !== height ? `in a window ${h} px high` : '';
+    found.push({
+      view: other,
+      from: w,
+      to: w,
+      words: [words, more].filter(Boolean).join(' and '),
+      extra: 'size',
+    });
+  };
+  const at = (w: number, h: number) => view.under({ width: w, height: h });
+  for (const h of ofHeight ? heights : []) {
+    const plain = at(width, h);
+    add(plain, true);
+    const shaped = at(Math.round((width * h) / height), h);
+    if (!isAlike(plain) && isAlike(shaped)) add(shaped, true);
+  }
+  // Where it begins and ends, and what lies between.
+  for (const w of ofWidth ? new Set([from, to, ...widths]) : []) {
+    const plain = at(w, height);
+    const isOfStretch = w >= from && w <= to;
+    if (isOfStretch) add(plain, false);
+    if (isOfStretch && isAlike(plain)) continue;
+    const shaped = at(w, Math.round((w * height) / width));
+    if (isAlike(shaped)) add(shaped, false);
+  }
+  return found;
 }
 
 interface Units extends Measure {

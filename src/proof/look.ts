@@ -16,6 +16,7 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
+import { changesWordsWithin, isFirstText } from './first-text.js';
 import { hangsOnScheme, initialValue, isInherited, longhandsOf } from '../value/index.js';
 
 /** What becomes of one longhand of a declaration on one target. */
@@ -139,6 +140,7 @@ export class Looking {
       else fates.set(fate, [longhand]);
     }
     if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
+    if (isFirstText(target)) return fates;
     if (hangsOn === Hanging.Rules) this.#settled.set(contested, fates);
     else if (hangsOnWindow) return fates;
     else if (hangsOn === Hanging.Sizes) {
@@ -334,7 +336,7 @@ function fateAmong(
   const then = isWhole
     ? without(target, longhand)
     : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
-  if (now !== then) return 'counts';
+  if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
   return at > 0 ? 'own' : 'same';
 }
 

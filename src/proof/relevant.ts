@@ -73,7 +73,12 @@ export class RelevantLooks {
     ];
     const ofWidth = measures.some((one) => one.ofWidth);
     const ofHeight = measures.some((one) => one.ofHeight);
-    return plain.flatMap((look) => resized(look, { ofWidth, ofHeight }));
+    return plain.flatMap((look) => {
+      const { view } = look;
+      const numbers = [...this.#conditionsFor(view, block, declaration)];
+      const isAlike = (other: Page) => numbers.every((one) => other.isActive(one) === view.isActive(one));
+      return resized(look, { ofWidth, ofHeight }, isAlike);
+    });
   }
 
   /** Whether anything that is measured by the window has a say in a declaration's value, or in what it stands before. */

@@ -85,6 +85,17 @@ export class PictureJudge {
     return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
   }
 
+  /** On the page of the last picture: a value of the first thing that a selector names; '' for none. */
+  computed(selector: string, pseudo: string, property: string): Promise<string> {
+    return this.tab.evaluate(
+      ({ selector, pseudo, property }) => {
+        const element = document.querySelector(selector);
+        return element ? getComputedStyle(element, pseudo || null).getPropertyValue(property) : '';
+      },
+      { selector, pseudo, property },
+    );
+  }
+
   /** On the page of the last picture: where a value is not what it would be with the utmost strength, in words. */
   differsFromUtmost(selector: string, property: string, value: string): Promise<string | undefined> {
     return this.tab.evaluate(

@@ -44,6 +44,19 @@ describe('what is equal at the present width alone is not called needless', () =
     ]);
   });
 
+  test('upright windows that are wide are looked at where a query asks for the shape', () => {
+    const draft = '@media (max-aspect-ratio: 1/1) { .c { font-size: clamp(16px, 2vw, 24px) } }';
+    expect(outcomes('@media (min-width: 601px) { .a { color: red } }', here, draft)).toEqual(['wins']);
+    const held = draft.replace('.c {', '.c:active {');
+    const sides = '@media (min-width: 601px) and (orientation: landscape) { .a { color: red } }';
+    expect(outcomes(sides, here, held)).toEqual(['wins']);
+    const low = '@media (min-aspect-ratio: 1/1) { .c { font-size: clamp(16px, 4vh, 32px) } }';
+    expect(outcomes(sides, here, low)).toEqual(['wins']);
+    expect(outcomes(sides, here, draft.replace('clamp(16px, 2vw, 24px)', 'max(16px, 0.1vw)'))).toEqual([
+      'needless',
+    ]);
+  });
+
   test('nor left out of what is written', () => {
     const page = parsePage({
       name: 'x',
