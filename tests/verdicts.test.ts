@@ -34,6 +34,23 @@ function inOtherStates(one: OrdinaryCase): OrdinaryCase {
   return { ...one, states: [...pairs, ...outermost] };
 }
 
+/** Devices that the engine cannot be: a pen that does not hover, a finger that does. */
+const oddDevices = [
+  { hover: 'none', pointer: 'fine' },
+  { hover: 'hover', pointer: 'coarse' },
+];
+
+/** A case as such a device sees it: what its queries ask about that is answered already. */
+function onDevice(one: OrdinaryCase, device: (typeof oddDevices)[number]): OrdinaryCase {
+  const answered = (css: string) =>
+    css.replace(
+      /\((?:any-)?(hover|pointer): ([\w-]+)\)/g,
+      (asked, feature: 'hover' | 'pointer', value: string) =>
+        `(${(device[feature] === value ? 'width>=0' : 'width<0').padEnd(asked.length - 2)})`,
+    );
+  return { ...one, sheets: one.sheets.map(answered), draft: answered(one.draft) };
+}
+
 /** Of a pseudo-element's margins engines tell what layout makes of them, which of `auto` is nothing (CSSOM 1 §9). */
 const isToldAsUsed = ({ selector, declaration: { property, value } }: Verdict): boolean =>
   /::/.test(selector) && /^margin/.test(property) && /^auto$/i.test(value);
@@ -116,6 +133,13 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
         verdict,
         (await (inOthers ??= judge.effects(inOtherStates(one)))).get(start) ?? effect,
       );
+    if (doubted && /^(wins|partly)$/.test(verdict.outcome))
+      for (const device of oddDevices) {
+        const odd = onDevice(one, device);
+        if (!doubted || odd.draft + odd.sheets.join() === one.draft + one.sheets.join()) continue;
+        for (const seen of [odd, inOtherStates(odd)])
+          doubted &&= contradiction(verdict, (await judge.effects(seen)).get(start) ?? effect);
+      }
     if (doubted && isToldAsUsed(verdict)) continue;
     if (doubted && /^(wins|partly)$/.test(verdict.outcome) && measuresFonts(one, verdict)) {
       const nudged = nudgedAt(one, start);
