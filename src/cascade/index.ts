@@ -44,6 +44,7 @@ export {
 export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
+export { isFirmlyUndone, isUnbeaten } from './firm.js';
 export { isUnknownQuery } from './containers.js';
 export { conditionsAround, type ConditionsAround, type ConditionsByLonghand } from './around.js';
 export { sharesSizes } from './shared-sizes.js';

@@ -39,6 +39,10 @@ export function draftTargets(page: Page, block: StyleBlock): readonly (readonly 
   return solutionOf(page).draftTargets(block);
 }
 
+/** A draft's blocks are numbered from 0 again; they stand as a whole before or after the platform's. */
+export const orderOf = ({ overlay }: Page, { block, owner }: Applied): number =>
+  block.order + (owner === 'draft' ? (overlay!.place === 'before' ? -1e9 : 1e9) : 0);
+
 const nothing: MatchList = { id: -1, applied: [] };
 
 /**
@@ -279,8 +283,6 @@ export class Solution {
     const [normal, raised] = isBrowsers
       ? [Level.UserAgent, Level.UserAgentImportant]
       : [Level.Author, Level.AuthorImportant];
-    // A draft's blocks are numbered from 0 again; they stand as a whole before or after the platform's.
-    const shift = owner === 'draft' ? (this.page.overlay!.place === 'before' ? -1e9 : 1e9) : 0;
     return {
       declaration,
       selector: block.selectors.length > 1 ? selector.text : block.selectorText,
@@ -293,7 +295,7 @@ export class Solution {
       layer: important ? -rank : rank,
       strength: packSpecificity(selector.specificity),
       proximity,
-      order: block.order + shift,
+      order: orderOf(this.page, applied),
       at,
     };
   }

@@ -129,10 +129,6 @@ export class HeldLooks {
     const { held } = this.view.conditions;
     return (this.#made[position] ??= { ...look, view: this.view.under({ ...look.view.conditions, held }) });
   }
-
-  get all(): Look[] {
-    return this.plain.map((_, position) => this.at(position));
-  }
 }
 
 /** Conditions with what others change of the page's own. */

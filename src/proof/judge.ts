@@ -173,11 +173,32 @@ function works(
       why: unfilled,
       remedy: 'Give the variable a value that fits, or write a fallback into var(), behind a comma.',
     };
+  return wins(drafted, shown);
+}
+
+function wins(drafted: Drafted, { look: { view, words }, counts }: Sighting): Judgement {
   return {
     outcome: 'wins',
     conditions: view.conditions,
-    why: `wins on ${count(amountOf(shown.counts), 'element')}${whileWords(drafted)}${shown.look.words ? `, ${shown.look.words}` : ''}`,
+    why: `wins on ${count(amountOf(counts), 'element')}${whileWords(drafted)}${words ? `, ${words}` : ''}`,
   };
+}
+
+/**
+ * That a declaration wins, told by what was seen of it on the page as it stands, where nothing can beat it; undefined where it
+ * does not count there, shows nothing, or leaves a thing without a value.
+ */
+export function winsUnbeaten(
+  { styles }: Page,
+  drafted: Drafted,
+  now: readonly Sighting[],
+): Judgement | undefined {
+  const working = now.filter(({ counts }) => counts.length > 0);
+  const isUnread = styles.sheets.some(({ status }) => status === 'unread');
+  if (isUnread || working.length === 0 || hindrance(drafted, working) || unfilledWords(drafted, working))
+    return undefined;
+  // While a state is held it may count on more.
+  return wins(drafted, working.toSorted((a, b) => amountOf(b.counts) - amountOf(a.counts))[0]);
 }
 
 /** Where variables leave a declaration without a value (CSS Variables 1 §3.1), in words; undefined where they do not. */

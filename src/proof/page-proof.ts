@@ -1,4 +1,4 @@
-import type { Declaration } from '../cascade/index.js';
+import { isFirmlyUndone, isUnbeaten, type Declaration } from '../cascade/index.js';
 import {
   HeldLooks,
   looksAt,
@@ -10,8 +10,8 @@ import {
 } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { Lines } from '../text/index.js';
-import { judge, type Drafted, type Judgement } from './judge.js';
-import { Looking } from './look.js';
+import { judge, winsUnbeaten, type Drafted, type Judgement } from './judge.js';
+import { Looking, type Sighting } from './look.js';
 import { OtherStates } from './other-states.js';
 import { pieceVerdicts } from './pieces.js';
 import { RelevantLooks } from './relevant.js';
@@ -34,6 +34,9 @@ export class PageProof {
   readonly #remedies: Remedies;
   readonly #others: OtherStates;
   readonly #relevant: RelevantLooks;
+  readonly #plain: readonly Look[];
+  /** Place of the look at the page as it stands. */
+  readonly #asItStands: number;
 
   constructor(
     private readonly page: Page,
@@ -48,6 +51,10 @@ export class PageProof {
     this.#remedies = new Remedies(this.#laid);
     this.#others = new OtherStates(this.#laid);
     this.#relevant = new RelevantLooks(plain);
+    this.#plain = plain;
+    this.#asItStands = plain.findIndex(
+      ({ view, words, extra }) => !extra && words === '' && view.conditions.width === page.conditions.width,
+    );
   }
 
   /** How many declarations there are. */
@@ -70,6 +77,24 @@ export class PageProof {
     // What is asked for is looked at alone; else the page as it stands comes first.
     const lists = [...new Set((held ? states.sets : [[], ...states.sets]).map(this.#looksFor))];
     return { block, states, lists };
+  }
+
+  /** Place of the look at the page as it stands, if a rule's media queries hold there; else of the first in which they do; −1 for none. */
+  #firstAwake({ condition }: StyleBlock): number {
+    const isAwake = ({ view }: Look) => view.isActive(condition);
+    return isAwake(this.#plain[this.#asItStands]) ? this.#asItStands : this.#plain.findIndex(isAwake);
+  }
+
+  /** What is said of a declaration that counts in the first look that concerns it, where other conditions can only add to that. */
+  #winsAnyway(
+    now: readonly Sighting[],
+    lists: readonly HeldLooks[],
+    drafted: Drafted,
+  ): Judgement | undefined {
+    const { block, declaration } = drafted;
+    if (!now.some(({ counts }) => counts.length > 0)) return undefined;
+    if (!lists.every(({ view }) => isUnbeaten(view, block, declaration))) return undefined;
+    return winsUnbeaten(this.#laid, drafted, now);
   }
 
   #verdict({ block, states, lists }: Rule, written: WrittenDeclaration): Verdict {
@@ -95,18 +120,27 @@ export class PageProof {
     const drafted: Drafted = { declaration, block, states, start, end };
     const looking = new Looking(declaration, block);
     const seenIn = (looks: readonly Look[]) => looks.map((look) => looking.at(look));
-    const judged = (sightings: ReturnType<typeof seenIn>, of = drafted): Judgement =>
+    const judged = (sightings: readonly Sighting[], of = drafted): Judgement =>
       judge(this.#laid, of, sightings, this.#remedies);
-    const sightings = seenIn(lists.flatMap((list) => this.#relevant.of(list, block, written)));
-    const first = judged(sightings);
+    const first = this.#firstAwake(block);
+    const now = first < 0 ? [] : seenIn(lists.map((list) => list.at(first)));
+    const won = this.#winsAnyway(now, lists, drafted);
+    if (won) return { ...base, ...won };
+    const sightings = isUndoneAnyway(now, declaration)
+      ? now
+      : seenIn(lists.flatMap((list) => this.#relevant.of(list, block, written)));
+    const judgement = judged(sightings);
     // What is equal at one size of the window only counts at others.
-    const equal = isIdle(first)
+    const equal = isIdle(judgement)
       ? sightings.filter(({ same }) => same.length > 0).map(({ look }) => look)
       : [];
     const sized = seenIn(this.#relevant.resized(equal, block, written));
-    const found = sized.some(({ counts }) => counts.length) ? judged([...sightings, ...sized]) : first;
+    const found = sized.some(({ counts }) => counts.length) ? judged([...sightings, ...sized]) : judgement;
     // That nothing is seen hangs on more properties than its own.
-    if (found.outcome === 'no-effect') return { ...base, ...judged(seenIn(lists.flatMap(({ all }) => all))) };
+    if (found.outcome === 'no-effect') {
+      const looks = lists.flatMap((list) => this.#relevant.ofBoxes(list, block, written));
+      return { ...base, ...judged(seenIn(looks)) };
+    }
     if (this.options.held || !isIdle(found)) return { ...base, ...found };
     // It may still count while another rule's state is held.
     let open: Judgement | undefined;
@@ -124,6 +158,15 @@ export class PageProof {
     return { ...base, ...(open ?? found) };
   }
 }
+
+/** Whether another line of the draft undoes a declaration wherever it matches, under other conditions too. */
+const isUndoneAnyway = (now: readonly Sighting[], declaration: Declaration): boolean =>
+  now.some(({ own }) => own.length > 0) &&
+  now.every(
+    ({ look, own, counts, same, beaten, animated, unknown }) =>
+      [counts, same, beaten, animated, unknown].every((spots) => spots.length === 0) &&
+      own.every(({ targets: [one] }) => isFirmlyUndone(look.view, one, declaration)),
+  );
 
 const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
 

@@ -1,8 +1,10 @@
 import {
   conditionsAround,
   draftTargets,
+  elementOf,
   type ConditionsAround,
   type ConditionsByLonghand,
+  type Target,
 } from '../cascade/index.js';
 import {
   hangsOnWindow,
@@ -44,20 +46,25 @@ export class RelevantLooks {
   }
 
   of(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
-    const wanted = new Set<string>();
-    for (const number of this.#conditionsFor(looks.view, block, declaration))
-      wanted.add(this.#columnOf(number));
-    wanted.delete('');
-    const parts = this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({
-      ...looks.at(at),
-      from,
-      to,
-    }));
+    const parts = this.#partsFor(looks, this.#conditionsFor(looks.view, block, declaration));
     const extra = [
       ...(this.#isSized(looks.view, block, declaration) ? this.#sized : []),
       ...(takesColours.test(declaration.property) ? this.#schemes : []),
     ];
     return extra.length ? [...parts, ...extra.map((at) => looks.at(at))] : parts;
+  }
+
+  /**
+   * Of looks those that may show different things of the boxes that a rule is for: of what encloses them and of what stands in
+   * them too, whatever the property.
+   */
+  ofBoxes(looks: HeldLooks, block: StyleBlock, { value }: WrittenDeclaration): Look[] {
+    const { view } = looks;
+    const { own, above, ownSized, aboveSized } = conditionsAround(view, withContents(view, block));
+    const numbers = new Set([...this.#everywhere(view, block), ...[...own, ...above].flatMap(allIn)]);
+    const isSized = hangsOnWindow(value) || ownSized.size > 0 || aboveSized.size > 0;
+    const extra = [...(isSized ? this.#sized : []), ...this.#schemes];
+    return [...this.#partsFor(looks, numbers), ...extra.map((at) => looks.at(at))];
   }
 
   /**
@@ -98,6 +105,13 @@ export class RelevantLooks {
     );
   }
 
+  #partsFor(looks: HeldLooks, numbers: Iterable<number>): Look[] {
+    const wanted = new Set<string>();
+    for (const number of numbers) wanted.add(this.#columnOf(number));
+    wanted.delete('');
+    return this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({ ...looks.at(at), from, to }));
+  }
+
   #columnOf(number: number): string {
     let column = this.#columns.get(number);
     if (column === undefined) {
@@ -125,14 +139,19 @@ export class RelevantLooks {
     return parts;
   }
 
-  #conditionsFor(view: Page, block: StyleBlock, { property, value }: WrittenDeclaration): Set<number> {
+  /** The conditions that matter to a rule wherever it matches. */
+  #everywhere(view: Page, block: StyleBlock): number[] {
     const { keyframes, registered, layers } = view.overlay!.styles;
-    const numbers = new Set([
+    return [
       block.condition,
       ...layers.conditions,
       ...keyframes.map(({ condition }) => condition),
       ...registered.map(({ condition }) => condition),
-    ]);
+    ];
+  }
+
+  #conditionsFor(view: Page, block: StyleBlock, { property, value }: WrittenDeclaration): Set<number> {
+    const numbers = new Set(this.#everywhere(view, block));
     const { own, above, always, handed } = this.#aroundOf(view, block);
     const add = (lists: readonly ConditionsByLonghand[], name: string) => {
       for (const byLonghand of lists) byLonghand.get(name)?.forEach((number) => numbers.add(number));
@@ -171,6 +190,23 @@ const usedEverywhere = /^(direction|writing-mode|animation-.*|--.*)$/;
 function aroundOf(view: Page, block: StyleBlock): Around {
   const around = conditionsAround(view, draftTargets(view, block).flat());
   return { ...around, always: new Set([...around.own, ...around.above].flatMap(alwaysIn)) };
+}
+
+const allIn = (byLonghand: ConditionsByLonghand): number[] =>
+  [...byLonghand.values()].flatMap((numbers) => [...numbers]);
+
+/** What a rule of the draft matches, and all that stands in it. */
+function withContents(view: Page, block: StyleBlock): Target[] {
+  const { elements, tree } = view;
+  const rows = new Set<number>();
+  const matched = draftTargets(view, block).flat();
+  for (const { index } of matched.map(elementOf))
+    for (let row = index; row < tree.end[index]; row++) rows.add(row);
+  const inside = [...rows].flatMap((row): Target[] => {
+    const element = elements[row];
+    return [element, { element, pseudo: '::before' }, { element, pseudo: '::after' }];
+  });
+  return [...matched, ...inside];
 }
 
 const everywhere = new WeakMap<ConditionsByLonghand, readonly number[]>();

@@ -1,0 +1,138 @@
+// What stands first whatever conditions hold: found from the rules that match, with their media and container queries left aside.
+import type { Page, StyleBlock } from '../page/index.js';
+import { packSpecificity } from '../selector/index.js';
+import { longhandsOf, physicalLonghandsOf } from '../value/index.js';
+import type { Applied, MatchList } from './match-list.js';
+import type { Candidate } from './rank.js';
+import { draftTargets, orderOf, solutionOf } from './solution.js';
+import { standingCandidates } from './standing.js';
+import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
+
+/** The least packed specificity that an unlayered rule needs against others, by the importance of these; −1 where any will do. */
+interface Needed {
+  readonly normal: number;
+  readonly important: number;
+}
+
+type NeededByLonghand = ReadonlyMap<string, Needed>;
+
+/**
+ * Whether a declaration of a page's draft stands before all that the platform says, on each target of its rule and whatever media
+ * and container queries hold. False where that is not to be seen at once.
+ */
+export function isUnbeaten(
+  page: Page,
+  block: StyleBlock,
+  { property, important }: Pick<Declaration, 'property' | 'important'>,
+): boolean {
+  if (!isPlainlyRanked(page) || block.layer > 0 || block.containers.length > 0) return false;
+  const names = physicalLonghandsOf(property);
+  return draftTargets(page, block).every(([target]) => {
+    const lists = listsOf(page, target);
+    const applied = lists?.drafted.applied.find((one) => one.block === block);
+    if (!lists || !applied || (!important && mayBeAnimated(lists))) return false;
+    const own = { important, strength: packSpecificity(applied.selector.specificity) };
+    const against = neededByPlatform(lists.platform);
+    return names.every((name) => isEnough(own, against.get(name)));
+  });
+}
+
+/**
+ * Whether what stands first of what a declaration sets on a target is another one of the draft, whatever media and container
+ * queries hold. False where that is not to be seen at once.
+ */
+export function isFirmlyUndone(page: Page, target: Target, { property }: Declaration): boolean {
+  const lists = listsOf(page, target);
+  if (!isPlainlyRanked(page) || !lists || mayBeAnimated(lists)) return false;
+  const longhands = longhandsOf(property);
+  // Under other conditions they may be other sides.
+  if (physicalLonghandsOf(property).length > longhands.length) return false;
+  const [against, among] = [neededByPlatform(lists.platform), neededByConditional(lists.drafted)];
+  return longhands.every((name) => {
+    const candidates = standingCandidates(page, target, name);
+    const [top] = candidates;
+    if (!top || !isAlwaysThere(page, lists.drafted, top)) return false;
+    if (candidates.some(({ declaration }) => /^revert/i.test(declaration.value))) return false;
+    const own = { important: top.declaration.important, strength: top.strength };
+    return isEnough(own, against.get(name)) && isMoreThanEnough(own, among.get(name));
+  });
+}
+
+interface Lists {
+  readonly platform: MatchList;
+  readonly drafted: MatchList;
+}
+
+/** undefined for a thing with a style attribute of its own. */
+function listsOf(page: Page, target: Target): Lists | undefined {
+  const { index } = elementOf(target);
+  const pseudo = pseudoOf(target);
+  if (pseudo === '' && page.tree.attributes[index].has('style')) return undefined;
+  const [platform, drafted] = solutionOf(page).lists(index, pseudo);
+  return { platform, drafted };
+}
+
+/** Whether specificity alone ranks the draft's unlayered rules against the platform's. */
+const isPlainlyRanked = ({ overlay, tree }: Page): boolean =>
+  overlay !== undefined && overlay.place === 'after' && tree.roots.length === 1;
+
+/** Whether it is an unlayered rule of the draft, under no condition, that says it. */
+const isAlwaysThere = (page: Page, { applied }: MatchList, { order, flowRelative }: Candidate): boolean =>
+  flowRelative === undefined &&
+  applied.some((one) => isUnconditional(one.block) && one.block.layer === 0 && orderOf(page, one) === order);
+
+const isUnconditional = ({ condition, containers }: StyleBlock): boolean =>
+  condition === 0 && containers.length === 0;
+
+const mayBeAnimated = ({ platform, drafted }: Lists): boolean =>
+  neededByPlatform(platform).has('animation-name') || neededByAll(drafted).has('animation-name');
+
+type Strength = { readonly important: boolean; readonly strength: number };
+
+function isEnough({ important, strength }: Strength, needed: Needed | undefined): boolean {
+  if (!needed) return true;
+  return important ? strength >= needed.important : needed.important < 0 && strength >= needed.normal;
+}
+
+function isMoreThanEnough({ important, strength }: Strength, needed: Needed | undefined): boolean {
+  if (!needed) return true;
+  return important ? strength > needed.important : needed.important < 0 && strength > needed.normal;
+}
+
+/** Needs of the rules of a list that are meant, each list read once. */
+function needs(isMeant: (one: Applied) => boolean): (list: MatchList) => NeededByLonghand {
+  const known = new WeakMap<MatchList, NeededByLonghand>();
+  return (list) => {
+    let found = known.get(list);
+    if (!found) known.set(list, (found = neededAgainst(list.applied.filter(isMeant))));
+    return found;
+  };
+}
+
+const neededByPlatform = needs(({ owner }) => owner !== 'draft');
+const neededByAll = needs(() => true);
+const neededByConditional = needs(({ block }) => !isUnconditional(block));
+
+function neededAgainst(rules: readonly Applied[]): NeededByLonghand {
+  const found = new Map<string, Needed>();
+  for (const { block, selector, owner, proximity } of rules) {
+    // A scope's nearness decides between equals.
+    const strength = packSpecificity(selector.specificity) + (proximity > -Infinity ? 1 : 0);
+    for (const { property, important } of block.declarations) {
+      // The browser's own give way but where they are important; what is layered, too; important, it goes before.
+      const isBeforeAll = important && (owner === 'browser' || block.layer > 0);
+      const gives = !important && (owner === 'browser' || block.layer > 0);
+      const needed = isBeforeAll ? Infinity : gives ? -1 : strength;
+      for (const name of physicalLonghandsOf(property)) {
+        const { normal, important: firm } = found.get(name) ?? { normal: -1, important: -1 };
+        found.set(
+          name,
+          important
+            ? { normal, important: Math.max(firm, needed) }
+            : { normal: Math.max(normal, needed), important: firm },
+        );
+      }
+    }
+  }
+  return found;
+}
