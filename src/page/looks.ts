@@ -126,8 +126,7 @@ export class HeldLooks {
   at(position: number): Look {
     if (this.held.length === 0) return this.plain[position];
     const look = this.plain[position];
-    const { held } = this.view.conditions;
-    return (this.#made[position] ??= { ...look, view: this.view.under({ ...look.view.conditions, held }) });
+    return (this.#made[position] ??= { ...look, view: this.view.heldUnder(look.view) });
   }
 }
 

@@ -197,6 +197,14 @@ export class Page {
       : view.bare;
   }
 
+  /** @internal This page's tree, with the states that are held in it, under the conditions of another one of the same capture and draft. */
+  heldUnder(view: Page): Page {
+    const { overlay, tree } = this;
+    const conditions: Conditions = { ...view.conditions, held: this.conditions.held };
+    const bare = new Page(this.#shared, conditions, { tree, like: view.bare });
+    return overlay ? new Page(this.#shared, conditions, { overlay, bare, like: view }) : bare;
+  }
+
   /** Containers keep their sizes only as long as the window keeps its own. */
   #containersAt({ width, height, containers }: Partial<Conditions>): Conditions['containers'] {
     if (containers) return containers;
