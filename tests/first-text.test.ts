@@ -17,7 +17,7 @@ afterAll(() => browser.close());
 
 const runs = runsOr(60);
 
-const words = fc.constantFrom('Drill', '“Saw', ' ', '');
+const words = fc.constantFrom('drill', '“saw', ' ', '');
 const tag = fc.constantFrom('h2', 'p', 'b', 'i', 'section', 'li', 'span', 'a');
 const { inner } = fc.letrec<{ inner: string }>((tie) => ({
   inner: fc.oneof(

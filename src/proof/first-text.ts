@@ -12,8 +12,12 @@ export const isFirstText = (target: Target): boolean =>
  */
 export function changesWordsWithin(view: Page, target: Target, longhand: string): boolean {
   if (!isFirstText(target) || !isInherited(longhand)) return false;
-  const holder = holderOf(view, elementOf(target), pseudoOf(target) === '::first-letter');
-  return holder !== undefined && computedOf(view, holder, longhand) !== computedOf(view, target, longhand);
+  const isLetter = pseudoOf(target) === '::first-letter';
+  const value = computedOf(view, target, longhand);
+  // Engines leave a line's letters as the box further in has made them.
+  if (!isLetter && longhand === 'text-transform' && value === 'none') return false;
+  const holder = holderOf(view, elementOf(target), isLetter);
+  return holder !== undefined && computedOf(view, holder, longhand) !== value;
 }
 
 /** The box further in whose own font the first words have; undefined where they stand in the box itself, or nobody knows. */

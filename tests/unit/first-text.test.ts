@@ -22,6 +22,9 @@ test.each([
   ['<i style="float: left">Saw</i><h2>Drill</h2>', 'line', 'font-weight: 400', 'wins'],
   ['<b style="display: contents"><h2>Drill</h2></b>', 'line', 'font-weight: 400', 'wins'],
   ['<b><p></p><b>Drill</b></b>', 'letter', 'font-weight: 400', 'needless'],
+  // Engines take no letters back that the box further in has made capitals.
+  ['<h2 style="text-transform: uppercase">Drill</h2>', 'line', 'text-transform: none', 'needless'],
+  ['<h2 style="text-transform: uppercase">drill</h2>', 'letter', 'text-transform: none', 'wins'],
   // What is not handed down is the outer box's alone.
   ['<h2 style="background: gold">Drill</h2>', 'line', 'background-color: transparent', 'needless'],
 ])('in %s, ::first-%s { %s } %s', (body, part, declaration, expected) => {
