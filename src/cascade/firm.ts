@@ -54,7 +54,9 @@ export function isFirmlyUndone(page: Page, target: Target, { property }: Declara
     if (!top || !isAlwaysThere(page, lists.drafted, top)) return false;
     if (candidates.some(({ declaration }) => /^revert/i.test(declaration.value))) return false;
     const own = { important: top.declaration.important, strength: top.strength };
-    return isEnough(own, against.get(name)) && isMoreThanEnough(own, among.get(name));
+    // Of equals in the draft the later one wins, which may be either.
+    const less = { ...own, strength: own.strength - 1 };
+    return isEnough(own, against.get(name)) && isEnough(less, among.get(name));
   });
 }
 
@@ -94,11 +96,6 @@ function isEnough({ important, strength }: Strength, needed: Needed | undefined)
   return important ? strength >= needed.important : needed.important < 0 && strength >= needed.normal;
 }
 
-function isMoreThanEnough({ important, strength }: Strength, needed: Needed | undefined): boolean {
-  if (!needed) return true;
-  return important ? strength > needed.important : needed.important < 0 && strength > needed.normal;
-}
-
 /** Needs of the rules of a list that are meant, each list read once. */
 function needs(isMeant: (one: Applied) => boolean): (list: MatchList) => NeededByLonghand {
   const known = new WeakMap<MatchList, NeededByLonghand>();
@@ -119,10 +116,9 @@ function neededAgainst(rules: readonly Applied[]): NeededByLonghand {
     // A scope's nearness decides between equals.
     const strength = packSpecificity(selector.specificity) + (proximity > -Infinity ? 1 : 0);
     for (const { property, important } of block.declarations) {
-      // The browser's own give way but where they are important; what is layered, too; important, it goes before.
-      const isBeforeAll = important && (owner === 'browser' || block.layer > 0);
-      const gives = !important && (owner === 'browser' || block.layer > 0);
-      const needed = isBeforeAll ? Infinity : gives ? -1 : strength;
+      // The browser's own and what is layered give way; where they are important, they go before.
+      const isRankedByImportance = owner === 'browser' || block.layer > 0;
+      const needed = !isRankedByImportance ? strength : important ? Infinity : -1;
       for (const name of physicalLonghandsOf(property)) {
         const { normal, important: firm } = found.get(name) ?? { normal: -1, important: -1 };
         found.set(

@@ -185,7 +185,7 @@ function wins(drafted: Drafted, { look: { view, words }, counts }: Sighting): Ju
 }
 
 /**
- * That a declaration wins, told by what was seen of it on the page as it stands, where nothing can beat it; undefined where it
+ * That a declaration wins, told by what was seen of it in one look, where nothing can beat it; undefined where it
  * does not count there, shows nothing, or leaves a thing without a value.
  */
 export function winsUnbeaten(

@@ -16,8 +16,8 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
-import { changesWordsWithin, isFirstText } from './first-text.js';
 import { hangsOnScheme, initialValue, isInherited, longhandsOf } from '../value/index.js';
+import { changesWordsWithin, isFirstText } from './first-text.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =
