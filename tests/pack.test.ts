@@ -7,6 +7,7 @@ import { withHeldClasses } from './support/effects.js';
 import { expectNothingFalse, judgeTime, runsOr, seed } from './support/judging.js';
 import { startEngine } from './support/engine.js';
 import { anySheet } from './support/ordinary.js';
+import { richerSheet } from './support/richer.js';
 
 let browser: Browser;
 let tab: Tab;
@@ -83,7 +84,7 @@ const ending = fc.constantFrom(
 );
 
 const sheet = fc
-  .tuple(top, fc.array(fc.oneof(anySheet, oddPiece), { maxLength: 3 }), ending)
+  .tuple(top, fc.array(fc.oneof(anySheet, richerSheet, oddPiece), { maxLength: 3 }), ending)
   .map(([first, parts, last]) => first + parts.join('') + last);
 
 const plain: PanelProfile = { name: 'plain', about: '', place: 'after' };

@@ -6,6 +6,7 @@ import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
 import { PictureJudge } from './support/pictures.js';
+import { FurtherWorlds, measuresFonts, nudgedAt } from './support/worlds.js';
 import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
 import { richerCase } from './support/richer.js';
 
@@ -20,57 +21,12 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 const runs = runsOr(12);
-/**
- * A case in which two of its states are held at a time, or one on the outermost boxes alone: the pointer is on a card, and
- * on no card inside of it.
- */
-function inOtherStates(one: OrdinaryCase): OrdinaryCase {
-  const pairs = one.states.flatMap((first, i) =>
-    one.states.slice(i + 1).map((second) => [...first, ...second]),
-  );
-  const outermost = one.states.map((states) =>
-    states.map(({ carrier, state }) => ({ carrier: `:is(${carrier}):not(:is(${carrier}) *)`, state })),
-  );
-  return { ...one, states: [...pairs, ...outermost] };
-}
-
-/** Devices that the engine cannot be: a pen that does not hover, a finger that does. */
-const oddDevices = [
-  { hover: 'none', pointer: 'fine' },
-  { hover: 'hover', pointer: 'coarse' },
-];
-
-/** A case as such a device sees it: what its queries ask about that is answered already. */
-function onDevice(one: OrdinaryCase, device: (typeof oddDevices)[number]): OrdinaryCase {
-  const answered = (css: string) =>
-    css.replace(
-      /\((?:any-)?(hover|pointer): ([\w-]+)\)/g,
-      (asked, feature: 'hover' | 'pointer', value: string) =>
-        `(${(device[feature] === value ? 'width>=0' : 'width<0').padEnd(asked.length - 2)})`,
-    );
-  return { ...one, sheets: one.sheets.map(answered), draft: answered(one.draft) };
-}
-
 /** Of a pseudo-element's margins engines tell what layout makes of them, which of `auto` is nothing (CSSOM 1 §9). */
 const isToldAsUsed = ({ selector, declaration: { property, value } }: Verdict): boolean =>
   /::/.test(selector) && /^margin/.test(property) && /^auto$/i.test(value);
 
 /** Of words that may stand in boxes further in, where no computed value tells of them. */
 const isOfFirstText = ({ selector }: Verdict): boolean => /::?first-(line|letter)\b/i.test(selector);
-
-/** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
-const measuresFonts = ({ draft, sheets }: OrdinaryCase, { declaration: { value } }: Verdict): boolean =>
-  /\d(r?(ch|ex|cap|ic)|px)\b/.test(value) &&
-  [draft, ...sheets].some((css) => /\dr?(ch|ex|cap|ic)\b/.test(css));
-
-/** The same with another last digit in one declaration: what was equal by luck then is not. */
-function nudgedAt(one: OrdinaryCase, start: number): OrdinaryCase {
-  const { end } = one.declarations.find((placed) => placed.start === start)!;
-  const text = one.draft
-    .slice(start, end)
-    .replace(/\d(?=[^\d]*$)/, (digit) => String((Number(digit) + 1) % 10));
-  return { ...one, draft: one.draft.slice(0, start) + text + one.draft.slice(end) };
-}
 
 /** What the engine contradicts, in words; undefined where it agrees. */
 function contradiction({ outcome, why }: Verdict, effect: Effect): string | undefined {
@@ -116,7 +72,7 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
   const page = pageOf(one);
   const { verdicts } = prove(page, one.draft);
   const effects = await judge.effects(one);
-  let inOthers: Promise<Map<number, Effect>> | undefined;
+  const further = new FurtherWorlds(judge, one);
   const offsetOf = offsetsIn(one.draft);
   const told = new Map(verdicts.map((verdict) => [offsetOf(verdict.declaration), verdict]));
   const wrong: string[] = [];
@@ -127,26 +83,16 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
     if (/::?marker/i.test(verdict.selector) && /^white-space/.test(verdict.declaration.property)) continue;
     note(verdict.outcome);
     let doubted = contradiction(verdict, effect);
+    const isSaidToWork = /^(wins|partly)$/.test(verdict.outcome);
     // What wins in one state over what a rule says in another is seen in both at a time, and what is handed down in one alone.
-    if (doubted && /^(wins|partly)$/.test(verdict.outcome) && one.states.length > 0)
-      doubted = contradiction(
-        verdict,
-        (await (inOthers ??= judge.effects(inOtherStates(one)))).get(start) ?? effect,
-      );
-    if (doubted && /^(wins|partly)$/.test(verdict.outcome))
-      for (const device of oddDevices) {
-        const odd = onDevice(one, device);
-        if (!doubted || odd.draft + odd.sheets.join() === one.draft + one.sheets.join()) continue;
-        for (const seen of [odd, inOtherStates(odd)])
-          doubted &&= contradiction(verdict, (await judge.effects(seen)).get(start) ?? effect);
-      }
+    if (doubted && isSaidToWork && (await further.some(start, ({ changes }) => changes.length > 0))) continue;
     if (doubted && isToldAsUsed(verdict)) continue;
-    if (doubted && /^(wins|partly)$/.test(verdict.outcome) && measuresFonts(one, verdict)) {
+    if (doubted && isSaidToWork && measuresFonts(one, verdict.declaration.value)) {
       const nudged = nudgedAt(one, start);
       doubted = contradiction(verdict, (await judge.effects(nudged)).get(start) ?? effect);
     }
     const { outcome } = verdict;
-    if (doubted && isOfFirstText(verdict) && /^(wins|partly)$/.test(outcome)) {
+    if (doubted && isOfFirstText(verdict) && isSaidToWork) {
       if (await seen(one, verdict, start)) continue;
     }
     const isToBeSeen =

@@ -7,7 +7,8 @@ import { addToDraft, elementOf, writeOverride, YeltoError, type Wish } from 'yel
 import { withHeldClasses } from './support/effects.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { startEngine } from './support/engine.js';
-import { anyCase, anySheet } from './support/ordinary.js';
+import { anySheet } from './support/ordinary.js';
+import { everyCase } from './support/richer.js';
 import { mediaQueries } from './support/ordinary-rules.js';
 
 let browser: Browser;
@@ -40,7 +41,7 @@ const declaration = fc.constantFrom(
 ) as fc.Arbitrary<[string, string]>;
 
 const wishes = fc.record({
-  one: anyCase,
+  one: everyCase,
   quirks: fc.constantFrom(false, false, true),
   at: fc.array(fc.nat(), { minLength: 1, maxLength: 2 }),
   set: fc.array(declaration, { minLength: 1, maxLength: 3 }),

@@ -152,7 +152,7 @@ export class PictureJudge {
     return this.tab.evaluate(
       (text) =>
         document.querySelectorAll(
-          text.replace(/::?(before|after|marker|placeholder|first-line)(?![\w-])/g, ''),
+          text.replace(/::[a-z-]+|:(before|after|first-line|first-letter)(?![\w-])/g, ''),
         ).length,
       selector,
     );

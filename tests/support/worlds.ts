@@ -1,0 +1,77 @@
+// Ways of looking at a case beyond its own: two states at a time, devices that the engine cannot be, another last digit.
+import type { EffectJudge, Effect } from './effects.js';
+import type { OrdinaryCase } from './ordinary.js';
+
+/**
+ * A case in which two of its states are held at a time, or one on the outermost boxes alone: the pointer is on a card, and
+ * on no card inside of it.
+ */
+function inOtherStates(one: OrdinaryCase): OrdinaryCase {
+  const pairs = one.states.flatMap((first, i) =>
+    one.states.slice(i + 1).map((second) => [...first, ...second]),
+  );
+  const outermost = one.states.map((states) =>
+    states.map(({ carrier, state }) => ({ carrier: `:is(${carrier}):not(:is(${carrier}) *)`, state })),
+  );
+  return { ...one, states: [...pairs, ...outermost] };
+}
+
+/** Devices that the engine cannot be: a pen that does not hover, a finger that does. */
+const oddDevices = [
+  { hover: 'none', pointer: 'fine' },
+  { hover: 'hover', pointer: 'coarse' },
+];
+
+/** A case as such a device sees it: what its queries ask about that is answered already. */
+function onDevice(one: OrdinaryCase, device: (typeof oddDevices)[number]): OrdinaryCase {
+  const answered = (css: string) =>
+    css.replace(
+      /\((?:any-)?(hover|pointer): ([\w-]+)\)/g,
+      (asked, feature: 'hover' | 'pointer', value: string) =>
+        `(${(device[feature] === value ? 'width>=0' : 'width<0').padEnd(asked.length - 2)})`,
+    );
+  return { ...one, sheets: one.sheets.map(answered), draft: answered(one.draft) };
+}
+
+/** What the engine shows of a case's declarations in the worlds beyond its own; each is asked about once, when needed. */
+export class FurtherWorlds {
+  readonly #cases: readonly OrdinaryCase[];
+  readonly #effects: Promise<ReadonlyMap<number, Effect>>[] = [];
+
+  constructor(
+    private readonly judge: EffectJudge,
+    one: OrdinaryCase,
+  ) {
+    const odd = oddDevices
+      .map((device) => onDevice(one, device))
+      .filter(({ draft, sheets }) => draft + sheets.join() !== one.draft + one.sheets.join());
+    this.#cases = [
+      ...(one.states.length ? [inOtherStates(one)] : []),
+      ...odd,
+      ...odd.filter(({ states }) => states.length).map(inOtherStates),
+    ];
+  }
+
+  /** Whether in any of them an effect of the declaration that starts there is such. */
+  async some(start: number, isSuch: (effect: Effect) => boolean): Promise<boolean> {
+    for (const [i, one] of this.#cases.entries()) {
+      const effect = (await (this.#effects[i] ??= this.judge.effects(one))).get(start);
+      if (effect && isSuch(effect)) return true;
+    }
+    return false;
+  }
+}
+
+/** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
+export const measuresFonts = ({ draft, sheets }: OrdinaryCase, value: string): boolean =>
+  /\d(r?(ch|ex|cap|ic)|px)\b/.test(value) &&
+  [draft, ...sheets].some((css) => /\dr?(ch|ex|cap|ic)\b/.test(css));
+
+/** The same with another last digit in one declaration: what was equal by luck then is not. */
+export function nudgedAt(one: OrdinaryCase, start: number): OrdinaryCase {
+  const { end } = one.declarations.find((placed) => placed.start === start)!;
+  const text = one.draft
+    .slice(start, end)
+    .replace(/\d(?=[^\d]*$)/, (digit) => String((Number(digit) + 1) % 10));
+  return { ...one, draft: one.draft.slice(0, start) + text + one.draft.slice(end) };
+}
