@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { parsePage } from '../dist/index.js';
 import { ordinaryPage } from './bench-pages.mjs';
 
-/** How commands ask the engine to compile (src/cli/main.ts), for what they are compared with. */
+/** How commands ask the engine to compile (src/cli/kept-code.ts), for what they are compared with. */
 export const asCommands = ['--interrupt-budget=300000'];
 
 const values = {
@@ -103,7 +103,7 @@ export function draftRatios(processorTime) {
     const face = new URL('../dist/node/index.js', import.meta.url).href;
     const script = `const { openPage } = await import('${face}'); for (const path of process.argv.slice(1)) await openPage(path);`;
     const open = (...paths) => processorTime([...asCommands, '--input-type=module', '-e', script, ...paths]);
-    const yelto = fileURLToPath(new URL('../dist/bin/yelto.js', import.meta.url));
+    const yelto = fileURLToPath(new URL('../dist/cli/yelto.js', import.meta.url));
     const [one, two] = [open(plain), open(plain, plain)];
     return {
       prove: processorTime([yelto, 'prove', plain, '--draft', files.living]) / one,

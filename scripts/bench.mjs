@@ -188,7 +188,7 @@ function commandRatios({ html, sheets }) {
     const script = `const { openPage } = await import('${faces}'); await openPage(process.argv[1]);`;
     const open = processorTime([...asCommands, '--input-type=module', '-e', script, folder]);
     const command = (...args) =>
-      processorTime([fileURLToPath(new URL('../dist/bin/yelto.js', import.meta.url)), ...args]);
+      processorTime([fileURLToPath(new URL('../dist/cli/yelto.js', import.meta.url)), ...args]);
     return {
       survey: command('survey', folder) / open,
       why: command('why', folder, '--at', '.ui') / open,
@@ -207,9 +207,9 @@ function startUp() {
   const path = (file) => fileURLToPath(new URL(file, import.meta.url));
   const empty = processorTime(['-e', '0']);
   return {
-    help: processorTime([path('../dist/bin/yelto.js'), '--help']) - empty,
+    help: processorTime([path('../dist/cli/yelto.js'), '--help']) - empty,
     why: processorTime([
-      path('../dist/bin/yelto.js'),
+      path('../dist/cli/yelto.js'),
       'why',
       path('../demo/r14/tool'),
       '--at',

@@ -23,10 +23,14 @@ export default defineConfig({
   },
   build: {
     ssr: true,
-    outDir: here('../dist/bin'),
+    outDir: here('../dist/command'),
     emptyOutDir: true,
     target: 'node20',
     chunkSizeWarningLimit: 3000,
-    rollupOptions: { input: { yelto: here('../dist/cli/main.js') } },
+    rollupOptions: {
+      input: { run: here('../dist/cli/run.js') },
+      // Such files the engine reads with what was kept of them (src/cli/kept-code.ts).
+      output: { format: 'cjs', entryFileNames: '[name].cjs', chunkFileNames: '[name]-[hash].cjs' },
+    },
   },
 });

@@ -86,7 +86,7 @@ function terminalPicture(name, display, folder) {
   const shown = terminals[name].replaceAll("'", `'\\''`);
   writeFileSync(
     script,
-    `cd ${folder}\nyelto() { ${process.execPath} ${join(root, 'dist/bin/yelto.js')} "$@" 2>&1; }\nprintf '\\033[?25l\\033[1m$ %s\\033[0m\\n' '${shown}'\n${terminals[name]}\ntouch ${ready}\nsleep 30\n`,
+    `cd ${folder}\nyelto() { ${process.execPath} ${join(root, 'dist/cli/yelto.js')} "$@" 2>&1; }\nprintf '\\033[?25l\\033[1m$ %s\\033[0m\\n' '${shown}'\n${terminals[name]}\ntouch ${ready}\nsleep 30\n`,
   );
   const env = { ...process.env, DISPLAY: display, FORCE_COLOR: '1' };
   const look = [

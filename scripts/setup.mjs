@@ -28,7 +28,7 @@ export function ensurePackages() {
 
 /** Compiles the library where its sources are newer than what was built. */
 export function ensureBuild() {
-  const isThere = existsSync(join(root, 'dist/bin/yelto.js'));
+  const isThere = existsSync(join(root, 'dist/command/run.cjs'));
   if (isThere && newest(join(root, 'dist')) > newest(join(root, 'src'))) return;
   console.error('Building…');
   buildLibrary();
@@ -39,6 +39,7 @@ export function buildLibrary() {
   const quiet = { stdio: ['ignore', 'inherit', 'inherit'] };
   runOrStop('npx', ['--no-install', 'tsc', '-p', 'tsconfig.build.json'], quiet);
   runOrStop('npx', ['--no-install', 'vite', 'build', '--config', 'scripts/command.config.mjs'], quiet);
+  runOrStop(process.execPath, ['scripts/keep-code.mjs']);
 }
 
 /** The latest change below a folder, ms; 0 where there is none. */

@@ -7,7 +7,7 @@ import { ensureBuild, ensurePackages, newest, root } from './setup.mjs';
 
 ensurePackages();
 ensureBuild();
-const walk = spawnSync(process.execPath, ['dist/bin/yelto.js', 'demo'], { cwd: root, stdio: 'inherit' });
+const walk = spawnSync(process.execPath, ['dist/cli/yelto.js', 'demo'], { cwd: root, stdio: 'inherit' });
 if (walk.status !== 0) process.exit(walk.status ?? 1);
 if (!process.argv.includes('--no-serve')) await serve();
 

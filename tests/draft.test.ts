@@ -38,7 +38,7 @@ describe('no change is lost', () => {
   test('a server that is killed while it writes leaves a whole text, and the history', async () => {
     const draft = folder.file('killed.css');
     for (let round = 0; round < 4; round++) {
-      const child = spawn(process.execPath, ['dist/bin/yelto.js', 'try', 'demo/r14/tool', '--draft', draft]);
+      const child = spawn(process.execPath, ['dist/cli/yelto.js', 'try', 'demo/r14/tool', '--draft', draft]);
       let out = '';
       child.stdout.on('data', (data) => (out += data));
       await until(() => /#token/.test(out), 'the room’s address');
@@ -178,7 +178,7 @@ describe('trouble with the file is said, and the text kept', () => {
     const child = spawn(process.execPath, [
       '--import',
       `data:text/javascript,${encodeURIComponent(full)}`,
-      ...['dist/bin/yelto.js', 'try', 'demo/r14/tool', '--draft', draft],
+      ...['dist/cli/yelto.js', 'try', 'demo/r14/tool', '--draft', draft],
     ]);
     let out = '';
     child.stdout.on('data', (data) => (out += data));

@@ -139,6 +139,11 @@ function look(sheets: readonly string[]) {
       }
       await new Promise((next) => setTimeout(next));
       document.querySelectorAll('.card, li').forEach((one) => one.classList.add('held-hover'));
+      // Animations are read in their middle, all at the same moment.
+      for (const one of document.getAnimations()) {
+        one.pause();
+        one.currentTime = 300;
+      }
       const rules: string[] = [];
       const names = new Set<string>();
       const visit = (rule: CSSRule) => {

@@ -12,7 +12,7 @@ export interface CliAnswer {
 /** Runs the command line as a process, as a person does. */
 export function yelto(...args: string[]): Promise<CliAnswer> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['dist/bin/yelto.js', ...args], {
+    const child = spawn(process.execPath, ['dist/cli/yelto.js', ...args], {
       env: { ...process.env, NO_COLOR: '1' },
     });
     let out = '';

@@ -1,10 +1,6 @@
 #!/usr/bin/env node
-import { setFlagsFromString } from 'node:v8';
-import { run } from './run.js';
-
-// A command lives for a second or two, and the engine compiles for programs that run for hours: a fifth of the processor's
-// time went into code that was hardly used afterwards. Measured with this major version; others have other flags.
-if (process.versions.node.startsWith('20.')) setFlagsFromString('--interrupt-budget=300000');
+import { fileURLToPath } from 'node:url';
+import { KeptCode } from './kept-code.js';
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   // A reader such as `head` that has seen enough is no fault.
@@ -12,6 +8,9 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
+const { run } = new KeptCode(fileURLToPath(new URL('../command', import.meta.url))).load(
+  'run.cjs',
+) as typeof import('./run.js');
 process.exitCode = await run(process.argv.slice(2), {
   out: (text) => void process.stdout.write(`${text}\n`),
   err: (text) => void process.stderr.write(`${text}\n`),
