@@ -108,6 +108,7 @@ const wish = fc
   .map(({ draft, standing, panel, again }) => ({
     draft,
     panel,
+    isThere: again === 'whole',
     standing:
       again === 'whole' ? pack(draft, { ...plain }, standing).text : again ? draft + standing : standing,
   }))
@@ -170,7 +171,15 @@ function look(sheets: readonly string[]) {
   );
 }
 
-async function wrongs({ draft, panel, standing }: { draft: string; panel: PanelProfile; standing: string }) {
+interface Wish {
+  readonly draft: string;
+  readonly standing: string;
+  readonly panel: PanelProfile;
+  /** Whether the draft is all there already: then nothing is to look another way than it did. */
+  readonly isThere: boolean;
+}
+
+async function wrongs({ draft, panel, standing, isThere }: Wish) {
   const packed = pack(draft, panel, standing);
   const wrong: string[] = [];
   const again = pack(draft, panel, packed.text);
@@ -184,7 +193,8 @@ async function wrongs({ draft, panel, standing }: { draft: string; panel: PanelP
       }, packed.text)
     : [panel.escaped ? packed.text.replaceAll('<', '&lt;').replaceAll('>', '&gt;') : packed.text];
   if (panel.escaped && packed.warnings.length) return wrong;
-  const [there, put] = [await look([readPanel(standing, panel), draft]), await look(pasted)];
+  // Once more behind itself a layer without a name would be another layer.
+  const [there, put] = [await look([readPanel(standing, panel), isThere ? '' : draft]), await look(pasted)];
   const missing = there.rules.filter(
     (rule) => !put.rules.includes(rule) && !/^@(charset|namespace)/.test(rule),
   );

@@ -3,7 +3,7 @@
 // win on all that was meant, wherever it is to hold, and match nothing else.
 import type { Browser, Page as Tab } from 'playwright-core';
 import fc from 'fast-check';
-import { addToDraft, elementOf, writeOverride, YeltoError, type Wish } from 'yelto';
+import { addToDraft, elementOf, prove, writeOverride, YeltoError, type Wish } from 'yelto';
 import { withHeldClasses } from './support/effects.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { startEngine } from './support/engine.js';
@@ -13,12 +13,21 @@ import { mediaQueries } from './support/ordinary-rules.js';
 
 let browser: Browser;
 let tab: Tab;
-const widths = [320, 600, 601, 899, 1000, 1280];
+/** Narrow and wide, upright and low. */
+const windows = [
+  [320, 800],
+  [600, 800],
+  [601, 590],
+  [899, 800],
+  [1000, 1400],
+  [1280, 800],
+  [1280, 400],
+] as const;
 beforeAll(async () => {
   browser = await startEngine();
   tab = await browser.newPage({ viewport: { width: 1300, height: 850 } });
   await tab.setContent(
-    `<!DOCTYPE html>${widths.map((width) => `<iframe style="border:0;width:${width}px;height:800px"></iframe>`).join('')}`,
+    `<!DOCTYPE html>${windows.map(([width, height]) => `<iframe style="border:0;width:${width}px;height:${height}px"></iframe>`).join('')}`,
   );
 });
 afterAll(() => browser.close());
@@ -39,6 +48,12 @@ const declaration = fc.constantFrom(
   ['line-height', '31px'],
   ['transform', 'translateY(-3px)'],
 ) as fc.Arbitrary<[string, string]>;
+
+/** Media that a rule is not asked to hold in: where it does not, its proof says so. */
+const asides = [
+  { name: 'dark', isAsked: /dark/, is: { colorScheme: 'dark' } },
+  { name: 'print', isAsked: /print|screen/, is: { media: 'print' } },
+] as const;
 
 const wishes = fc.record({
   one: everyCase,
@@ -72,7 +87,7 @@ interface Asked {
   readonly media: string | null;
 }
 
-/** At each width, the targets on which a declaration is not what it would be with the utmost strength. */
+/** In each window, the targets on which a declaration is not what it would be with the utmost strength. */
 function misses(asked: Asked): Promise<string[]> {
   return tab.evaluate(async ({ html, before, after, targets, holder, set, media }) => {
     const found: string[] = [];
@@ -119,7 +134,9 @@ function misses(asked: Asked): Promise<string[]> {
         else element.setAttribute('style', own);
         now.forEach((text, i) => {
           if (text !== meant[i])
-            found.push(`${frame.clientWidth} px, element ${index}: ${text} instead of ${meant[i]}`);
+            found.push(
+              `${frame.clientWidth} × ${frame.clientHeight} px, element ${index}: ${text} instead of ${meant[i]}`,
+            );
         });
       }
     }
@@ -169,18 +186,32 @@ async function wrongs({ one, quirks, at, set, reach, place, media, state, draft 
     wrong.push(`spills ${spill.length} unsaid`);
   if (!targets.every((target) => matched.includes(elementOf(target)))) wrong.push('leaves a target out');
   const text = addToDraft(draft ?? '', css);
-  for (const where of place === 'unknown' ? ['before', 'after'] : [place])
-    wrong.push(
-      ...(await misses({
-        html: wholePage({ html: one.html, sheets: one.sheets.map(withHeldClasses) }, quirks),
-        before: where === 'before' ? withHeldClasses(text) : '',
-        after: where === 'before' ? '' : withHeldClasses(text),
-        targets: targets.map(({ index }) => index),
-        holder: state && holder ? { index: holder.index, state: state.name.slice(1) } : undefined,
-        set: [...new Map(set)],
-        media: media ?? null,
-      })),
-    );
+  const missed = async (from: 'before' | 'after') =>
+    misses({
+      html: wholePage({ html: one.html, sheets: one.sheets.map(withHeldClasses) }, quirks),
+      before: from === 'before' ? withHeldClasses(text) : '',
+      after: from === 'before' ? '' : withHeldClasses(text),
+      targets: targets.map(({ index }) => index),
+      holder: state && holder ? { index: holder.index, state: state.name.slice(1) } : undefined,
+      set: [...new Map(set)],
+      media: media ?? null,
+    });
+  const places = place === 'unknown' ? (['before', 'after'] as const) : [place];
+  for (const from of places) wrong.push(...(await missed(from)));
+  for (const { name, isAsked, is } of asides) {
+    if (media !== null || !isAsked.test(one.sheets.join() + (draft ?? ''))) continue;
+    await tab.emulateMedia(is);
+    for (const from of places) {
+      const [first] = await missed(from);
+      if (!first) continue;
+      note(`gives way in ${name}`);
+      const verdicts = prove(page, text, { panel: { place: from } }).verdicts.filter(({ declaration }) =>
+        set.some(([property, value]) => declaration.property === property && declaration.value === value),
+      );
+      if (!verdicts.some(({ outcome }) => outcome !== 'wins')) wrong.push(`in ${name}, unsaid: ${first}`);
+    }
+    await tab.emulateMedia({ colorScheme: null, media: null });
+  }
   return wrong.map(
     (text_) =>
       `${text_}\n  ${css.replace(/\s+/g, ' ')} [${place}${media ? `, ${media}` : ''}${state ? `, ${state.name} on ${state.carrier}` : ''}${draft ? ', with a draft' : ''}${quirks ? ', quirks' : ''}] ${warnings.join(' ')}`,

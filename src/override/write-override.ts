@@ -1,9 +1,8 @@
-import { alikeInContest, elementOf, standingCandidates, type Target } from '../cascade/index.js';
+import { elementOf, type Target } from '../cascade/index.js';
 import { looksAt, type DraftPlace, type Page } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
 import { mediaFault } from '../sheet/index.js';
 import { count, YeltoError } from '../text/index.js';
-import { longhandsOf } from '../value/index.js';
 import { animationWarnings, hidingWarnings, insteadOf } from './advice.js';
 import { countedAt } from './counted.js';
 import { elsewhereWarnings } from './elsewhere.js';
@@ -13,6 +12,7 @@ import { writeInside } from './inside.js';
 import { rowsOf } from './masks.js';
 import { narrow } from './narrow.js';
 import { allNeeds, needsOf, type Needs } from './needs.js';
+import { isOfWindow, provenWarnings } from './proven.js';
 import { alikeTargets } from './reach.js';
 import { ruleText } from './rule-text.js';
 import type { Found } from './search.js';
@@ -86,7 +86,7 @@ function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
 interface Views {
   /** Those that decide: the page's own, or all in which the media query holds. */
   readonly own: readonly Page[];
-  /** Beside these, the widths at which the site says otherwise. */
+  /** Beside these, the windows in which the site says otherwise. */
   readonly all: readonly Page[];
 }
 
@@ -94,7 +94,7 @@ function viewsOf(page: Page, { media, draft = '', panel }: Wish): Views {
   const place: DraftPlace = panel?.place === 'after' ? 'after' : 'before';
   if (media === undefined) {
     const laid = draft.trim() ? page.withDraft(draft, place) : page;
-    const looks = looksAt(laid).filter(({ words, extra }) => words === '' || extra);
+    const looks = looksAt(laid).filter((look) => look.extra || isOfWindow(laid, look));
     return { own: [laid], all: [laid, ...looks.map(({ view }) => view)] };
   }
   // An empty rule under the query tells where it holds.
@@ -105,7 +105,7 @@ function viewsOf(page: Page, { media, draft = '', panel }: Wish): Views {
   return { own: views, all: views };
 }
 
-/** Other widths make a rule stronger, but never important: then they are told in a warning instead. */
+/** Other windows make a rule stronger, but never important: then they are told in a warning instead. */
 function needsIn(
   { own, all }: Views,
   targets: readonly Target[],
@@ -232,41 +232,6 @@ function assemble(made: {
     ],
   };
 }
-
-/** Lays the rule behind the draft over the page and looks whether it wins; says where it does not. */
-function provenWarnings(page: Page, css: string, targets: readonly Target[], wish: Wish): string[] {
-  // Where the place is not known the worse one is tried.
-  const place: DraftPlace = wish.panel?.place === 'after' ? 'after' : 'before';
-  const front = wish.draft?.trim() ? `${wish.draft}\n` : '';
-  const line = front.split('\n').length;
-  const tried = page.withDraft(front + css, place);
-  const failed = new Map<string, Set<string>>();
-  const note = (property: string, words: string) => {
-    const known = failed.get(property);
-    if (known) known.add(words);
-    else failed.set(property, new Set([words]));
-  };
-  const blocks = tried.overlay!.styles.blocks;
-  const condition = blocks[blocks.length - 1]?.condition ?? 0;
-  for (const { view, words, from, to, extra } of looksAt(tried)) {
-    if (extra || !view.isActive(condition) || (wish.media === undefined && words !== '')) continue;
-    for (const property of Object.keys(wish.set))
-      for (const target of alikeInContest(view, targets))
-        for (const longhand of longhandsOf(property)) {
-          const [top] = standingCandidates(view, target, longhand);
-          const isOurs = top?.declaration.sheet === view.overlay!.sheet && top.declaration.line >= line;
-          if (!isOurs) note(property, words || (from === to ? `at ${from} px` : `from ${from} to ${to} px`));
-        }
-  }
-  return [...failed].map(([property, where]) =>
-    where.has(ownWidth(tried)) || wish.media !== undefined
-      ? `"${property}" does not win on every target.`
-      : `"${property}" does not win on every target ${[...where].join(', ')}.`,
-  );
-}
-
-/** Never the words of a stretch: a failure there is a failure at the page's own width. */
-const ownWidth = (page: Page) => `at ${page.conditions.width} px`;
 
 function alternativesTo(found: readonly Found[]): Alternative[] {
   const [{ candidate: chosen }] = found;

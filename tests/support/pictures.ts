@@ -65,6 +65,9 @@ export class PictureJudge {
           for (const element of carrier === undefined
             ? [at < 0 ? document.documentElement : fromBody[at]]
             : document.querySelectorAll(carrier)) {
+            // What a script sets of a control it sets, as it is drawn.
+            if (/^(disabled|checked|open|indeterminate)$/.test(state) && state in element)
+              (element as unknown as Record<string, boolean>)[state] = true;
             element.classList.add(`held-${state}`);
             for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
               up.classList.add(`held-${state}`);

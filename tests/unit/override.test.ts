@@ -48,15 +48,34 @@ describe('a media query', () => {
   });
 });
 
-test('a rule wins at widths where the site says otherwise', () => {
-  const css = '.item { color: navy } @media (max-width: 600px) { .menu .item.item { color: blue } }';
-  const read = page(css, list);
-  const { css: rule } = writeOverride(read, {
-    at: read.select('.item'),
-    set: { color: 'red' },
-    reach: 'only',
-  });
-  expect(prove(read, rule).verdicts[0].outcome).toBe('wins');
+describe.each(['after', 'before'] as const)('loaded %s the site’s sheets', (place) => {
+  const outcomeUnder = (query: string) => {
+    const read = page(`.item { color: navy } @media ${query} { .menu .item.item { color: blue } }`, list);
+    const { css, warnings } = writeOverride(read, {
+      at: read.select('.item'),
+      set: { color: 'red' },
+      reach: 'only',
+      panel: { place },
+    });
+    expect(warnings).toEqual([]);
+    return prove(read, css, { panel: { place } }).verdicts[0].outcome;
+  };
+
+  test.each([
+    '(max-width: 600px)',
+    '(orientation: portrait)',
+    '(max-aspect-ratio: 1/1)',
+    '(max-height: 500px)',
+    '(hover: hover) and (max-aspect-ratio: 1/1)',
+    '(min-height: 900px) and (max-width: 500px)',
+  ])('a rule wins in windows where the site says otherwise: %s', (query) =>
+    expect(outcomeUnder(query)).toBe('wins'),
+  );
+
+  test.each(['print', '(prefers-color-scheme: dark)', '(hover: none)'])(
+    'of %s, in which it was not asked to hold, its proof tells',
+    (query) => expect(outcomeUnder(query)).toBe('partly'),
+  );
 });
 
 test('what holds at today’s width only is not left out', () => {
