@@ -36,6 +36,8 @@ export function compare(a: { page: Page; target: Target }, b: { page: Page; targ
     const computed = [a, b].map(({ page, target }) => computedOf(page, target, property));
     if (computed[0] === computed[1]) return [];
     const values = [a, b].map(({ page, target }) => valueOf(page, target, property)) as [string, string];
+    // What `auto` comes to hangs on the box around, and is told by that.
+    if (/^min-(width|height)$/.test(property) && values.every((value) => value === 'auto')) return [];
     const from = [a, b].map(({ page, target }) => sourceOf(page, target, property)) as [string, string];
     // Where the words are alike the computed values tell them apart.
     return [{ property, values: isSameValue(...values) ? [computed[0], computed[1]] : values, from }];
@@ -46,7 +48,9 @@ export function compare(a: { page: Page; target: Target }, b: { page: Page; targ
 /** Longhands by which a thing looks or behaves; flow-relative ones are told by their physical names. */
 const seenLonghands: readonly string[] = longhandNames().filter(
   (name) =>
-    !/(^|-)(block|inline)(-|$)|^-webkit-(locale|rtl|tap)|^-internal/.test(name) || name === 'inline-size',
+    !/(^|-)(block|inline)(-|$)|^(border|corner)-(start|end)-|^-webkit-(locale|rtl|tap)|^-internal/.test(
+      name,
+    ) || name === 'inline-size',
 );
 
 function sourceOf(page: Page, target: Target, property: string): string {

@@ -39,7 +39,6 @@ big { font-size: larger }
 small, sub, sup { font-size: smaller }
 sub { vertical-align: sub }
 sup { vertical-align: super }
-sub, sup { line-height: normal }
 u, ins { text-decoration: underline }
 s, strike, del { text-decoration: line-through }
 mark { background-color: yellow; color: black }
@@ -88,9 +87,10 @@ input:is([type=reset i], [type=button i], [type=submit i]), button { text-align:
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset light-dark(#767676, #858585) }
 select, input[type=search i] { box-sizing: border-box }
 select { white-space: pre; background-color: buttonface; border: 1px solid light-dark(#767676, #858585) }
-select:not([multiple], [size]:not([size="0"], [size="1"])) { overflow: clip !important; align-items: center }
+select:not([multiple], [size]:not([size="0"], [size="1"])) { overflow: clip !important; overflow-clip-margin: content-box !important; align-items: center }
 select:is([multiple], [size]:not([size="0"], [size="1"])) { overflow: hidden scroll; align-items: flex-start }
-optgroup { white-space: normal; font-weight: bolder }
+optgroup { font-weight: bolder }
+select:not([multiple], [size]:not([size="0"], [size="1"])) optgroup { white-space: normal }
 optgroup:disabled { color: light-dark(graytext, #aaaaaa) }
 label { cursor: default }
 input { padding: 1px 2px }
@@ -116,8 +116,13 @@ input:is([type=hidden i], [type=image i]) { padding: initial; border: initial; b
 input[type=image i] { cursor: pointer }
 input:is([type=reset i], [type=button i], [type=submit i]) { white-space: pre }
 select:is([multiple], [size]:not([size="0"], [size="1"])) { background-color: field; white-space: normal; text-wrap-mode: nowrap; border-radius: 2px; vertical-align: text-bottom }
-option { padding: 0 2px 1px; white-space: nowrap; font-weight: normal }
-select:not([multiple], [size]:not([size="0"], [size="1"])) option { align-items: center }
+option { padding: 0 2px 1px; white-space: nowrap; font-weight: normal; min-block-size: 1.2em }
+option:disabled { color: light-dark(graytext, #aaaaaa) }
+select:not([multiple], [size]:not([size="0"], [size="1"])) option { align-items: center; gap: 0.5em; min-inline-size: 24px; min-block-size: 24px }
+select:not([multiple], [size]:not([size="0"], [size="1"])) option:disabled { color: inherit }
+select:is([multiple], [size]:not([size="0"], [size="1"])) option { line-height: normal !important }
+select:is([multiple], [size]:not([size="0"], [size="1"])) option:checked { background-color: light-dark(#cecece, #545454); color: light-dark(#101010, #ffffff) }
+select:is([multiple], [size]:not([size="0"], [size="1"])) option:checked:disabled, select:is([multiple], [size]:not([size="0"], [size="1"])):disabled option:checked { color: light-dark(graytext, #aaaaaa) }
 input:disabled, textarea:disabled { cursor: default; color: light-dark(#545454, #aaaaaa); background-color: light-dark(#efefef4d, #3b3b3b4d); border-color: #7676764d }
 button:disabled, input:is([type=reset i], [type=button i], [type=submit i]):disabled { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
 input:is([type=range i], [type=file i], [type=image i], [type=hidden i]):disabled { background-color: initial }
@@ -144,7 +149,7 @@ fieldset { margin-inline: 2px; border: groove 2px threedface; padding-block: 0.3
 legend { padding-inline: 2px }
 details > summary:first-of-type { counter-increment: list-item 0; display: list-item; list-style: disclosure-closed inside }
 details[open] > summary:first-of-type { list-style-type: disclosure-open }
-meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em; block-size: 1em }
+meter, progress { box-sizing: border-box; appearance: auto; display: inline-block; vertical-align: -0.2em; block-size: 1em; -webkit-user-modify: read-only !important }
 meter { inline-size: 5em }
 progress { inline-size: 10em }
 audio { width: 300px; height: 54px }
@@ -163,7 +168,8 @@ dialog::backdrop { background-color: rgb(0 0 0 / 0.1) }
 details[open]::details-content { content-visibility: visible }
 svg :not(foreignObject *) { transform-origin: 0 0 }
 svg text, foreignObject { display: block }
-svg text { text-wrap-mode: nowrap }
+svg text { white-space-collapse: collapse; text-wrap-mode: nowrap }
+svg :is(text, tspan)[*|space=preserve] { white-space-collapse: preserve }
 svg :is(image, marker, pattern, symbol) { overflow: hidden }
 svg:not(:root) { overflow-clip-margin: content-box }
 svg:not(:root), foreignObject { overflow: hidden }

@@ -112,6 +112,64 @@ describe('compare', () => {
     expect(names('p { width: 2em }', markup)).toEqual(expect.arrayContaining(['font-size', 'width']));
   });
 
+  test('a corner is told once, by its physical name', () => {
+    const markup = '<p id="one">x</p><p id="two">y</p>';
+    expect(names('#one { border-radius: 3px; corner-shape: bevel }', markup)).toEqual([
+      'border-bottom-left-radius',
+      'border-bottom-right-radius',
+      'border-top-left-radius',
+      'border-top-right-radius',
+      'corner-bottom-left-shape',
+      'corner-bottom-right-shape',
+      'corner-top-left-shape',
+      'corner-top-right-shape',
+    ]);
+  });
+
+  test('what engines do not reset is handed down', () => {
+    const markup = '<p>x <sub id="one">1</sub></p><div>y <sub id="two">2</sub></div>';
+    expect(names('p { line-height: 1.5 }', markup)).toContain('line-height');
+    const drawing = (id: string) => `<svg><text id="${id}">a</text></svg>`;
+    expect(names('', `<pre>${drawing('one')}</pre>${drawing('two')}`)).not.toContain('white-space-collapse');
+  });
+
+  test('what only the box around makes of auto is no difference', () => {
+    const markup = '<div style="display: flex"><p id="one">x</p></div><div><p id="two">y</p></div>';
+    expect(names('', markup)).not.toEqual(expect.arrayContaining(['min-width']));
+    expect(names('#one { min-width: 3px }', markup)).toContain('min-width');
+  });
+
+  test.each([
+    [
+      '<select><option id="one" selected>a</select>',
+      '<select multiple><option id="two" selected>a</select>',
+      ['background-color', 'color', 'min-height', 'min-width'],
+    ],
+    [
+      '<select multiple><option id="one">a</select>',
+      '<select multiple><option id="two" disabled>a</select>',
+      ['color'],
+    ],
+    [
+      '<select multiple><option id="one" selected>a</select>',
+      '<select disabled multiple><option id="two" selected>a</select>',
+      ['color'],
+    ],
+    [
+      '<select><optgroup id="one"></select>',
+      '<select size="3"><optgroup id="two"></select>',
+      ['text-wrap-mode'],
+    ],
+    [
+      '<svg><text id="one" xml:space="preserve">a</text></svg>',
+      '<svg><text id="two">a</text></svg>',
+      ['white-space-collapse'],
+    ],
+    ['<select id="one"></select>', '<select id="two" multiple></select>', ['overflow-clip-margin']],
+  ])('lists and their entries: %s and %s', (one, two, some) => {
+    expect(names('', one + two)).toEqual(expect.arrayContaining(some));
+  });
+
   test.each([
     ['card-title', 'card-titel', /spelled/],
     ['card_title', 'card-title', /spelled/],
