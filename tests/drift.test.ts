@@ -124,14 +124,18 @@ function rewritten({ css, at, change }: { css: string; at: number; change: (type
     [...list].flatMap((rule) => [rule, ...('cssRules' in rule ? inside(rule.cssRules as CSSRuleList) : [])]);
   const rules = inside(sheet.cssRules);
   const before = text();
+  // What holds no declaration says nothing.
+  const isSaying = ({ cssText }: CSSRule) => /[\w-]+: [^;{}]+;/.test(cssText);
   if (change === 'media') {
     const groups = rules.filter(
-      (rule): rule is CSSMediaRule => rule instanceof CSSMediaRule && /:.*;/.test(rule.cssText),
+      (rule): rule is CSSMediaRule => rule instanceof CSSMediaRule && isSaying(rule),
     );
     const group = groups[at % groups.length];
     if (group) group.media.mediaText = '(min-width: 77px)';
   } else if (change === 'selector') {
-    const named = rules.filter((rule) => rule instanceof CSSStyleRule);
+    const named = rules.filter(
+      (rule): rule is CSSStyleRule => rule instanceof CSSStyleRule && isSaying(rule),
+    );
     const rule = named[at % named.length];
     if (rule) rule.selectorText = rule.selectorText.replace(/^[^:,]*/, '.elsewhere');
   } else {
@@ -140,6 +144,10 @@ function rewritten({ css, at, change }: { css: string; at: number; change: (type
     const { style, name } = said[at % said.length] ?? {};
     if (!style || !name) return { before, after: before };
     const [value, mark] = [style.getPropertyValue(name), style.getPropertyPriority(name)];
+    // What is said twice is still there when one of the two is not; parts of a shorthand with a variable say nothing alone.
+    const isOnce =
+      said.filter((one) => one.name === name && one.style.getPropertyValue(name) === value).length === 1;
+    if (!value || !isOnce) return { before, after: before };
     if (change === 'without') style.removeProperty(name);
     else if (change === 'mark') style.setProperty(name, value, mark ? '' : 'important');
     else style.setProperty(name, value === 'inherit' ? 'unset' : 'inherit', mark);
@@ -151,12 +159,14 @@ test(
   `${runs * 3} drafts that a browser wrote anew have arrived, and a changed one has not (SEED=${seed})`,
   async () => {
     const tab = await browser.newPage();
+    await tab.setContent('<!DOCTYPE html>');
     const pasted = fc.record({ one: everyCase, at: fc.nat(), change: fc.constantFrom(...changes) });
     await expectNothingFalse(pasted, runs * 3, async ({ one, at, change }) => {
       // Browsers write `all` out as hundreds of longhands; no panel does. What transitions start from is in no cascade.
       if (/\ball:|@starting-style/.test(one.draft)) return [];
       const { before, after } = await tab.evaluate(rewritten, { css: one.draft, at, change });
-      if (!before.includes(':')) return [];
+      // Of a shorthand with a variable of which a part is said again this engine's own text loses the rest.
+      if (!before.includes(':') || before.includes(': ;')) return [];
       const steps = (css: string) =>
         confirm(pageOf({ html: one.html, sheets: [...one.sheets, css] }), one.draft);
       const isNew = (css: string) => steps(css).find(({ question }) => question === 'is it the new text');

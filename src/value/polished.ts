@@ -12,6 +12,8 @@ const notations: readonly (readonly [
   ],
   [/^border-.*-radius$|^scroll-snap-align$/, (text) => /^(\S+) \1$/.exec(text)?.[1] ?? text],
   [/^(box|text)-shadow$/, shadowText],
+  [/^(backdrop-)?filter$/, dropShadowText],
+  [/^transform$/, turnedText],
   [/^(background|mask)-size$/, (text) => text.replace(/(^|,)(\S+) auto(?=$|,)/g, '$1$2')],
   [/^(background|mask)-repeat$/, repeatText],
   [/^letter-spacing$/, (text) => (text === '0' ? 'normal' : text)],
@@ -81,6 +83,24 @@ function shadowText(text: string, longhand: string, around: Surroundings): strin
       return [colour, ...sizes, ...(parts.includes('inset') ? ['inset'] : [])].join(' ');
     })
     .join(',');
+}
+
+/** Filter Effects 1 §5.1: a shadow of letters. */
+function dropShadowText(text: string, _: string, around: Surroundings): string {
+  return text.replace(/(?<=drop-shadow\()(?:[^()]|\([^()]*\))*(?=\))/g, (shadow) =>
+    shadowText(shadow, 'text-shadow', around),
+  );
+}
+
+/** CSS Transforms 1 §8: an angle of nothing; 2 §3: scales are numbers. */
+function turnedText(text: string): string {
+  return text
+    .replace(/(?<=(?:rotate|skew)[xyz]?\()[^()]*(?=\))/gi, (angles) =>
+      angles.replace(/(?<![\d.])0(?=,|$)/g, '0deg'),
+    )
+    .replace(/(?<=scale[xyz]?\()[^()]*(?=\))/gi, (scales) =>
+      scales.replace(/(-?[\d.]+)%/g, (_, share: string) => String(Number(share) / 100)),
+    );
 }
 
 /** CSS Backgrounds 3 §3.4: the short words, and the same way in both directions. */
