@@ -1,21 +1,13 @@
 // Two things, of one page or of two releases of it: the longhands in which compare says that they differ are those in which
 // a real engine's computed values do.
-import type { Browser, Page as Tab } from 'playwright-core';
 import fc from 'fast-check';
 import { compare, type PageElement } from 'yelto';
-import { startEngine } from './support/engine.js';
+import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { edits, type Release } from './support/releases.js';
 import { everyCase } from './support/richer.js';
 
-let browser: Browser;
-let tab: Tab;
-beforeAll(async () => {
-  browser = await startEngine();
-  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-});
-afterAll(() => browser.close());
-
+const tab = engineTab();
 const runs = runsOr(15);
 
 const pairs = fc.record({
@@ -41,8 +33,8 @@ const isDrawnItself = ({ tag, attributes }: PageElement, name: string) =>
 
 /** Of each element: what computed longhands are, as the standard's typed values and as styles tell them. */
 async function valuesOf(release: Release, indices: readonly number[]) {
-  await tab.setContent(wholePage(release));
-  return tab.evaluate(
+  await tab().setContent(wholePage(release));
+  return tab().evaluate(
     (list) => {
       for (const one of document.getAnimations()) one.cancel();
       const all = [...document.querySelectorAll('*')];
