@@ -112,10 +112,10 @@ test(
   judgeTime,
 );
 
-/** Changes of what was pasted, one each, made by the engine's own rules; undefined where there is nothing to change so. */
+/** Changes of what was pasted, one each, made in the engine's own rules. */
 const changes = ['without', 'otherwise', 'mark', 'selector', 'media'] as const;
 
-/** Runs in the page: a draft as a browser writes it, and the same with one change. */
+/** Runs in the page: a draft as a browser writes it, and with one change; twice the same where there is nothing to change so. */
 function rewritten({ css, at, change }: { css: string; at: number; change: (typeof changes)[number] }) {
   const sheet = new CSSStyleSheet();
   sheet.replaceSync(css);

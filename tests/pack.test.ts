@@ -97,6 +97,9 @@ const panels: readonly PanelProfile[] = [
   { ...plain, escaped: true },
 ];
 
+/** Each time that it is written it is another layer (CSS Cascade 5 §6.4.3). */
+const namelessLayer = /@layer\s*\{|@import[^;]*\blayer\b(?!\s*\()/i;
+
 const wish = fc
   .record({
     draft: sheet,
@@ -108,7 +111,7 @@ const wish = fc
   .map(({ draft, standing, panel, again }) => ({
     draft,
     panel,
-    isThere: again === 'whole',
+    isOnce: again === 'whole' && namelessLayer.test(draft),
     standing:
       again === 'whole' ? pack(draft, { ...plain }, standing).text : again ? draft + standing : standing,
   }))
@@ -175,11 +178,11 @@ interface Wish {
   readonly draft: string;
   readonly standing: string;
   readonly panel: PanelProfile;
-  /** Whether the draft is all there already: then nothing is to look another way than it did. */
-  readonly isThere: boolean;
+  /** Whether the draft is all there already, and would mean another thing once more behind itself. */
+  readonly isOnce: boolean;
 }
 
-async function wrongs({ draft, panel, standing, isThere }: Wish) {
+async function wrongs({ draft, panel, standing, isOnce }: Wish) {
   const packed = pack(draft, panel, standing);
   const wrong: string[] = [];
   const again = pack(draft, panel, packed.text);
@@ -193,8 +196,7 @@ async function wrongs({ draft, panel, standing, isThere }: Wish) {
       }, packed.text)
     : [panel.escaped ? packed.text.replaceAll('<', '&lt;').replaceAll('>', '&gt;') : packed.text];
   if (panel.escaped && packed.warnings.length) return wrong;
-  // Once more behind itself a layer without a name would be another layer.
-  const [there, put] = [await look([readPanel(standing, panel), isThere ? '' : draft]), await look(pasted)];
+  const [there, put] = [await look([readPanel(standing, panel), isOnce ? '' : draft]), await look(pasted)];
   const missing = there.rules.filter(
     (rule) => !put.rules.includes(rule) && !/^@(charset|namespace)/.test(rule),
   );

@@ -1,4 +1,4 @@
-// Code that is read with what the engine made of it when it was built. A command lives for a second, and a third of a
+// Code that is read with what the engine made of it when it was built. A command lives for a second, and a quarter of a
 // short one's time went into reading and compiling the same text again.
 import { readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';

@@ -1,6 +1,11 @@
 // The browser's own sheet, after the HTML Standard §15.3 "Non-replaced elements" to §15.5 "Widgets",
 // as far as it decides how boxes and text look, and with the values of today's engines where these go their own way
 // (tests/browser-sheet.test.ts compares them).
+
+/** A list of one line that opens, and one that shows several (HTML Standard §15.5). */
+const dropDown = 'select:not([multiple], [size]:not([size="0"], [size="1"]))';
+const listBox = 'select:is([multiple], [size]:not([size="0"], [size="1"]))';
+
 export const browserSheet = `
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title, noscript { display: none }
 [hidden]:not(embed, marquee, svg, svg :not(foreignObject *), [hidden=until-found i]) { display: none }
@@ -87,10 +92,10 @@ input:is([type=reset i], [type=button i], [type=submit i]), button { text-align:
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset light-dark(#767676, #858585) }
 select, input[type=search i] { box-sizing: border-box }
 select { white-space: pre; background-color: buttonface; border: 1px solid light-dark(#767676, #858585) }
-select:not([multiple], [size]:not([size="0"], [size="1"])) { overflow: clip !important; overflow-clip-margin: content-box !important; align-items: center }
-select:is([multiple], [size]:not([size="0"], [size="1"])) { overflow: hidden scroll; align-items: flex-start }
+${dropDown} { overflow: clip !important; overflow-clip-margin: content-box !important; align-items: center }
+${listBox} { overflow: hidden scroll; align-items: flex-start }
 optgroup { font-weight: bolder }
-select:not([multiple], [size]:not([size="0"], [size="1"])) optgroup { white-space: normal }
+${dropDown} optgroup { white-space: normal }
 optgroup:disabled { color: light-dark(graytext, #aaaaaa) }
 label { cursor: default }
 input { padding: 1px 2px }
@@ -115,14 +120,14 @@ input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="dat
 input:is([type=hidden i], [type=image i]) { padding: initial; border: initial; background-color: initial; cursor: default }
 input[type=image i] { cursor: pointer }
 input:is([type=reset i], [type=button i], [type=submit i]) { white-space: pre }
-select:is([multiple], [size]:not([size="0"], [size="1"])) { background-color: field; white-space: normal; text-wrap-mode: nowrap; border-radius: 2px; vertical-align: text-bottom }
+${listBox} { background-color: field; white-space: normal; text-wrap-mode: nowrap; border-radius: 2px; vertical-align: text-bottom }
 option { padding: 0 2px 1px; white-space: nowrap; font-weight: normal; min-block-size: 1.2em }
 option:disabled { color: light-dark(graytext, #aaaaaa) }
-select:not([multiple], [size]:not([size="0"], [size="1"])) option { align-items: center; gap: 0.5em; min-inline-size: 24px; min-block-size: 24px }
-select:not([multiple], [size]:not([size="0"], [size="1"])) option:disabled { color: inherit }
-select:is([multiple], [size]:not([size="0"], [size="1"])) option { line-height: normal !important }
-select:is([multiple], [size]:not([size="0"], [size="1"])) option:checked { background-color: light-dark(#cecece, #545454); color: light-dark(#101010, #ffffff) }
-select:is([multiple], [size]:not([size="0"], [size="1"])) option:checked:disabled, select:is([multiple], [size]:not([size="0"], [size="1"])):disabled option:checked { color: light-dark(graytext, #aaaaaa) }
+${dropDown} option { align-items: center; gap: 0.5em; min-inline-size: 24px; min-block-size: 24px }
+${dropDown} option:disabled { color: inherit }
+${listBox} option { line-height: normal !important }
+${listBox} option:checked { background-color: light-dark(#cecece, #545454); color: light-dark(#101010, #ffffff) }
+${listBox} option:checked:disabled, ${listBox}:disabled option:checked { color: light-dark(graytext, #aaaaaa) }
 input:disabled, textarea:disabled { cursor: default; color: light-dark(#545454, #aaaaaa); background-color: light-dark(#efefef4d, #3b3b3b4d); border-color: #7676764d }
 button:disabled, input:is([type=reset i], [type=button i], [type=submit i]):disabled { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
 input:is([type=range i], [type=file i], [type=image i], [type=hidden i]):disabled { background-color: initial }
