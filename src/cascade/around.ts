@@ -1,4 +1,4 @@
-import { hangsOnWindow, measureOf, type Measure, type Page, type PageElement } from '../page/index.js';
+import { hangsOnWindow, measureOf, type Measure, type Page } from '../page/index.js';
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
 import { physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
@@ -28,35 +28,84 @@ export interface ConditionsAround {
 export function conditionsAround(page: Page, targets: Iterable<Target>): ConditionsAround {
   const solution = solutionOf(page);
   const { parent } = page.tree;
-  const [own, above] = [new Set<MatchList>(), new Set<MatchList>()];
-  const [ownSized, aboveSized] = [new Set<string>(), new Set<string>()];
-  const handed = new Set<string>();
-  const rows = new Set<number>();
-  const climbed = new Set<number>();
+  const [own, above] = [new Gathered(page), new Gathered(page)];
   for (const target of targets) {
     const { index } = elementOf(target);
     const pseudo = pseudoOf(target);
-    rows.add(index);
-    for (const list of solution.lists(index, pseudo)) own.add(list);
-    if (!pseudo) for (const name of handedDown.byAttribute(page.elements[index])) handed.add(name);
-    if (!pseudo) for (const name of sized.byAttribute(page.elements[index])) ownSized.add(name);
-    for (let at = pseudo ? index : parent[index]; at >= 0 && !climbed.has(at); at = parent[at]) {
-      climbed.add(at);
-      for (const list of solution.lists(at, '')) above.add(list);
-      for (const name of sized.byAttribute(page.elements[at])) aboveSized.add(name);
-      for (const name of handedDown.byAttribute(page.elements[at])) handed.add(name);
-    }
+    for (const list of solution.lists(index, pseudo)) own.addList(list);
+    if (!pseudo) own.addRow(index);
+    for (let at = pseudo ? index : parent[index]; at >= 0 && above.addRow(at); at = parent[at])
+      for (const list of solution.lists(at, '')) above.addList(list);
   }
-  for (const list of own) for (const name of sized.byRules(list)) ownSized.add(name);
-  for (const list of above) for (const name of sized.byRules(list)) aboveSized.add(name);
-  for (const list of [...own, ...above]) for (const name of handedDown.byRules(list)) handed.add(name);
-  const isSized = ownSized.size > 0 || aboveSized.size > 0;
-  const measures = isSized ? measuresOf(page, [...own, ...above], [...rows, ...climbed]) : [];
+  const isSized = own.sized.size > 0 || above.sized.size > 0;
+  const measures = isSized ? [...own.measures(), ...above.measures()] : [];
   const measure = {
     ofWidth: measures.some(({ ofWidth }) => ofWidth),
     ofHeight: measures.some(({ ofHeight }) => ofHeight),
   };
-  return { own: allFiled(own), above: allFiled(above), ownSized, aboveSized, measure, handed };
+  return {
+    own: own.filed,
+    above: above.filed,
+    ownSized: own.sized,
+    aboveSized: above.sized,
+    measure,
+    handed: new Set([...own.handed, ...above.handed]),
+  };
+}
+
+/** What lists of rules and style attributes say, each of them once. */
+class Gathered {
+  readonly filed: ConditionsByLonghand[] = [];
+  readonly sized = new Set<string>();
+  readonly handed = new Set<string>();
+  readonly #lists = new Set<MatchList>();
+  readonly #rows = new Set<number>();
+
+  constructor(private readonly page: Page) {}
+
+  addList(list: MatchList): void {
+    if (this.#lists.has(list)) return;
+    this.#lists.add(list);
+    const { filed, sized, handed } = saidBy(list);
+    if (filed.size > 0) this.filed.push(filed);
+    for (const name of sized) this.sized.add(name);
+    for (const name of handed) this.handed.add(name);
+  }
+
+  /** Whether the row is a new one. */
+  addRow(row: number): boolean {
+    if (this.#rows.has(row)) return false;
+    this.#rows.add(row);
+    const style = this.page.elements[row].attributes.get('style');
+    if (style) {
+      for (const name of sizedBy.byAttribute(style)) this.sized.add(name);
+      for (const name of handedBy.byAttribute(style)) this.handed.add(name);
+    }
+    return true;
+  }
+
+  measures(): Measure[] {
+    return measuresOf(this.page, [...this.#lists], [...this.#rows]);
+  }
+}
+
+/** What the rules of a list say, whatever it is asked for. */
+interface Said {
+  readonly filed: ConditionsByLonghand;
+  readonly sized: readonly string[];
+  readonly handed: readonly string[];
+}
+
+const known = new WeakMap<MatchList, Said>();
+
+function saidBy(list: MatchList): Said {
+  let said = known.get(list);
+  if (!said)
+    known.set(
+      list,
+      (said = { filed: file(list), sized: sizedBy.byRules(list), handed: handedBy.byRules(list) }),
+    );
+  return said;
 }
 
 const measured = new WeakMap<MatchList, Measure>();
@@ -76,16 +125,6 @@ function measuresOf(page: Page, lists: readonly MatchList[], rows: readonly numb
   return [...ofLists, ...rows.map((row) => measureOf(page.tree.attributes[row].get('style') ?? ''))];
 }
 
-const allFiled = (lists: ReadonlySet<MatchList>) => [...lists].map(filed).filter(({ size }) => size > 0);
-
-const known = new WeakMap<MatchList, ConditionsByLonghand>();
-
-function filed(list: MatchList): ConditionsByLonghand {
-  let found = known.get(list);
-  if (!found) known.set(list, (found = file(list)));
-  return found;
-}
-
 function file({ applied }: MatchList): ConditionsByLonghand {
   const found = new Map<string, Set<number>>();
   for (const { block, owner } of applied) {
@@ -102,24 +141,16 @@ function file({ applied }: MatchList): ConditionsByLonghand {
 
 /** Names of longhands that declarations of some kind set, by lists of rules and in style attributes. */
 class Naming {
-  readonly #known = new WeakMap<MatchList, readonly string[]>();
-
   constructor(private readonly isMeant: (value: string) => boolean) {}
 
-  byRules(list: MatchList): readonly string[] {
-    let found = this.#known.get(list);
-    if (!found) {
-      const declarations = list.applied.flatMap(({ block, owner }) =>
-        owner === 'browser' ? [] : block.declarations,
-      );
-      this.#known.set(list, (found = this.#names(declarations)));
-    }
-    return found;
+  byRules({ applied }: MatchList): readonly string[] {
+    return this.#names(
+      applied.flatMap(({ block, owner }) => (owner === 'browser' ? [] : block.declarations)),
+    );
   }
 
-  byAttribute({ attributes }: PageElement): readonly string[] {
-    const style = attributes.get('style');
-    return style && this.isMeant(style) ? this.#names(parseStyleAttribute(style).declarations) : [];
+  byAttribute(style: string): readonly string[] {
+    return this.isMeant(style) ? this.#names(parseStyleAttribute(style).declarations) : [];
   }
 
   #names(declarations: readonly WrittenDeclaration[]): readonly string[] {
@@ -129,5 +160,5 @@ class Naming {
   }
 }
 
-const sized = new Naming(hangsOnWindow);
-const handedDown = new Naming((value) => /inherit|unset/i.test(value));
+const sizedBy = new Naming(hangsOnWindow);
+const handedBy = new Naming((value) => /inherit|unset/i.test(value));

@@ -3,7 +3,9 @@ import type { Flow } from '../value/index.js';
 import type { MatchList } from './match-list.js';
 
 export const usualFlow: Flow = { writingMode: 'horizontal-tb', direction: 'ltr' };
-export const flowKey = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
+const textOf = ({ writingMode, direction }: Flow) => `${writingMode} ${direction}`;
+const usualText = textOf(usualFlow);
+export const flowKey = (flow: Flow) => (flow === usualFlow ? usualText : textOf(flow));
 
 const flowSetters = new WeakMap<StyleBlock, boolean>();
 

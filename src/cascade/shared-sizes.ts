@@ -79,11 +79,20 @@ function sayOf(styles: StyleSet): Say {
   return say;
 }
 
+const draftsWithSay = new WeakMap<StyleSet, boolean>();
+
 /** Whether a draft's own rules have a say too. */
-const hasSay = (draft: StyleSet, own: StyleSet, { usesVariables }: Say): boolean =>
-  (usesVariables && draft.registered.length > own.registered.length) ||
-  draft.blocks.some(({ declarations }) =>
-    declarations.some(
-      ({ property }) => saysSize.test(property) || (usesVariables && property.startsWith('--')),
-    ),
-  );
+function hasSay(draft: StyleSet, own: StyleSet, { usesVariables }: Say): boolean {
+  let found = draftsWithSay.get(draft);
+  if (found === undefined) {
+    found =
+      (usesVariables && draft.registered.length > own.registered.length) ||
+      draft.blocks.some(({ declarations }) =>
+        declarations.some(
+          ({ property }) => saysSize.test(property) || (usesVariables && property.startsWith('--')),
+        ),
+      );
+    draftsWithSay.set(draft, found);
+  }
+  return found;
+}

@@ -43,6 +43,20 @@ export function draftTargets(page: Page, block: StyleBlock): readonly (readonly 
 export const orderOf = ({ overlay }: Page, { block, owner }: Applied): number =>
   block.order + (owner === 'draft' ? (overlay!.place === 'before' ? -1e9 : 1e9) : 0);
 
+const conditionsOfLists = new WeakMap<MatchList, readonly number[]>();
+
+/** The conditions around the rules of a list, each once. */
+function conditionsIn(list: MatchList): readonly number[] {
+  let found = conditionsOfLists.get(list);
+  if (!found) {
+    const numbers = new Set<number>();
+    for (const { block, owner } of list.applied)
+      if (block.condition > 0 && owner !== 'browser') numbers.add(block.condition);
+    conditionsOfLists.set(list, (found = [...numbers]));
+  }
+  return found;
+}
+
 const nothing: MatchList = { id: -1, applied: [] };
 
 /**
@@ -57,7 +71,7 @@ export class Solution {
   readonly #draft?: Matcher;
   readonly #workedOut: WorkedOut;
   /** By flow, then by the platform's and the draft's list. */
-  readonly #shared = new Map<Flow, Map<MatchList, Map<MatchList, Contested>>>();
+  readonly #shared: Map<string, WeakMap<MatchList, WeakMap<MatchList, Contested>>>;
   /** Of elements, by row, as they were asked for. */
   readonly #ofRows: (Contested | undefined)[] = [];
   /** Of elements with claims of their own, by row. */
@@ -88,6 +102,10 @@ export class Solution {
     );
     const ranks = [this.#layerRanks, ...this.#componentRanks].map((one) => one.join(' ')).join('/');
     this.#workedOut = workedOutFor(capture, ranks);
+    const { byPage } = this.#workedOut;
+    let shared = byPage.get(page.alike);
+    if (!shared) byPage.set(page.alike, (shared = new Map()));
+    this.#shared = shared;
     this.#flowMatching = this.#matching.flowsAs ?? this.#matching;
     const draftTurns = page.overlay !== undefined && stylesSetFlow(page.overlay.styles);
     this.#mayFlowDiffer = capture.mayFlowDiffer || draftTurns;
@@ -198,7 +216,11 @@ export class Solution {
       }
       return contested;
     }
-    const byDraft = inner(inner(this.#shared, flow), list);
+    const key = flowKey(flow);
+    let byList = this.#shared.get(key);
+    if (!byList) this.#shared.set(key, (byList = new WeakMap()));
+    let byDraft = byList.get(list);
+    if (!byDraft) byList.set(list, (byDraft = new WeakMap()));
     let contested = byDraft.get(drafted);
     if (!contested) byDraft.set(drafted, (contested = this.#likeElsewhere(list, drafted, flow)));
     return contested;
@@ -207,11 +229,8 @@ export class Solution {
   /** Pages on which the same conditions hold around these rules share the contest. */
   #likeElsewhere(list: MatchList, drafted: MatchList, flow: Flow): Contested {
     let key = `${flowKey(flow)} `;
-    for (const { applied } of [list, drafted]) {
-      for (const { block, owner } of applied)
-        if (block.condition > 0 && owner !== 'browser')
-          key += this.page.isActive(block.condition) ? '1' : '0';
-    }
+    for (const one of [list, drafted])
+      for (const condition of conditionsIn(one)) key += this.page.isActive(condition) ? '1' : '0';
     const { contests } = this.#workedOut;
     let byDraft = contests.get(list);
     if (!byDraft) contests.set(list, (byDraft = new WeakMap()));
@@ -363,13 +382,6 @@ export class Solution {
     }
     return flow;
   }
-}
-
-/** The map in a map. */
-function inner<K, L, V>(maps: Map<K, Map<L, V>>, key: K): Map<L, V> {
-  let found = maps.get(key);
-  if (!found) maps.set(key, (found = new Map()));
-  return found;
 }
 
 /** The winner's own keyword; undefined where it is inherited or not plain. */

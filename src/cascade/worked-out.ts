@@ -11,6 +11,8 @@ export interface WorkedOut {
   readonly settled: WeakMap<Applied, Claims>;
   /** By the platform's list, by the draft's, and by flow and the conditions that hold around their rules. */
   readonly contests: WeakMap<MatchList, WeakMap<MatchList, Map<string, Contested>>>;
+  /** The same contests by what `page.alike` gives, by flow, and by both lists: for pages that ask about the same again. */
+  readonly byPage: WeakMap<object, Map<string, WeakMap<MatchList, WeakMap<MatchList, Contested>>>>;
   readonly contexts: Context;
 }
 
@@ -46,6 +48,7 @@ export const workedOutFor = (capture: Capture, ranks: string): WorkedOut =>
     claims: new WeakMap(),
     settled: new WeakMap(),
     contests: new WeakMap(),
+    byPage: new WeakMap(),
     contexts: { inside: new WeakMap() },
   }));
 

@@ -153,6 +153,11 @@ export class Page {
     return this.#mediaAnswers.map((answer) => (answer ? '1' : '0')).join('');
   }
 
+  /** @internal One object for pages of one capture and draft that differ in states alone. */
+  get alike(): object {
+    return this.#actives;
+  }
+
   /** @internal Whether the condition with this number holds. */
   isActive(condition: number): boolean {
     return this.#actives[condition] === 1;

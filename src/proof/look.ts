@@ -45,6 +45,8 @@ export interface Sighting {
   readonly look: Look;
   /** Whether its media queries do not hold. */
   readonly isAsleep: boolean;
+  /** Whether the rules that meet decide alone, so that windows of other sizes and other colours show the same. */
+  readonly isSettled: boolean;
   /** Where any of its longhands counts. */
   readonly counts: readonly Spot[];
   readonly same: readonly Spot[];
@@ -64,6 +66,8 @@ export class Looking {
   readonly #longhands: readonly string[];
   /** What was found where nothing but the rules themselves decides: the same wherever these rules meet. */
   readonly #settled = new Map<object, Fates>();
+  /** All of these. */
+  readonly #settledFates = new Set<Fates>();
   /** What was found where sizes of fonts have their say too; by the rules that meet, then by these sizes. */
   readonly #bySize = new Map<object, Map<string, Fates>>();
   /** What was found where the rules on what encloses a target have their say too. */
@@ -85,6 +89,7 @@ export class Looking {
       ? { bySize: new Map<object, Map<string, Fates>>(), inContext: new Map<object, Fates>() }
       : { bySize: this.#bySize, inContext: this.#inContext };
     const isAsleep = !view.isActive(block.condition);
+    let isSettled = true;
     if (!isAsleep) {
       const groups = draftTargets(view, block);
       let without: Question['without'] | undefined;
@@ -105,10 +110,13 @@ export class Looking {
           if (same) same.push(target);
           else byFates.set(fates, [target]);
         }
-        for (const [fates, targets] of byFates) note(seen, targets, fates);
+        for (const [fates, targets] of byFates) {
+          note(seen, targets, fates);
+          isSettled &&= this.#settledFates.has(fates);
+        }
       }
     }
-    return { look, isAsleep, ...seen };
+    return { look, isAsleep, isSettled, ...seen };
   }
 
   #fates(
@@ -141,8 +149,10 @@ export class Looking {
     }
     if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
     if (isFirstText(target)) return fates;
-    if (hangsOn === Hanging.Rules) this.#settled.set(contested, fates);
-    else if (hangsOnWindow) return fates;
+    if (hangsOn === Hanging.Rules) {
+      this.#settled.set(contested, fates);
+      this.#settledFates.add(fates);
+    } else if (hangsOnWindow) return fates;
     else if (hangsOn === Hanging.Sizes) {
       let known = bySize.get(contested);
       if (!known) bySize.set(contested, (known = new Map()));

@@ -28,6 +28,8 @@ export interface OtherState {
 export class OtherStates {
   /** Of the draft's rules. */
   readonly #states = new Map<StyleBlock, RuleStates>();
+  readonly #matched = new Map<StyleBlock, readonly PageElement[]>();
+  readonly #outer = new WeakMap<readonly Held[], readonly (readonly Held[])[]>();
   #looked = 0;
 
   constructor(private readonly laid: Page) {}
@@ -75,7 +77,13 @@ export class OtherStates {
   }
 
   /** The same on those boxes only that stand in no other of them; [] where none do. */
-  #outermost(held: readonly Held[]): (readonly Held[])[] {
+  #outermost(held: readonly Held[]): readonly (readonly Held[])[] {
+    let found = this.#outer.get(held);
+    if (!found) this.#outer.set(held, (found = this.#findOutermost(held)));
+    return found;
+  }
+
+  #findOutermost(held: readonly Held[]): (readonly Held[])[] {
     const { end } = this.laid.tree;
     const rows = held.flatMap(({ element }) => element?.index ?? []);
     const outer = held.filter(
@@ -101,7 +109,13 @@ export class OtherStates {
   }
 
   /** What a rule matches, in its own states too, and what carries these; each once. */
-  #matchedBy(block: StyleBlock): PageElement[] {
+  #matchedBy(block: StyleBlock): readonly PageElement[] {
+    let found = this.#matched.get(block);
+    if (!found) this.#matched.set(block, (found = this.#findMatchedBy(block)));
+    return found;
+  }
+
+  #findMatchedBy(block: StyleBlock): PageElement[] {
     const matched = draftTargets(this.laid, block).flat().map(elementOf);
     const { sets } = this.#statesFor(block);
     const carriers = sets.flatMap((held) => held.flatMap(({ element }) => element ?? []));

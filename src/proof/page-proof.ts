@@ -120,19 +120,24 @@ export class PageProof {
     const drafted: Drafted = { declaration, block, states, start, end };
     const looking = new Looking(declaration, block);
     const seenIn = (looks: readonly Look[]) => looks.map((look) => looking.at(look));
+    const seenUnder = (list: HeldLooks) => {
+      const seen = seenIn(this.#relevant.of(list, block, written));
+      // The looks beside these are under the same conditions.
+      return seen.every(({ isSettled }) => isSettled)
+        ? seen
+        : [...seen, ...seenIn(this.#relevant.extra(list, block, written))];
+    };
     const judged = (sightings: readonly Sighting[], of = drafted): Judgement =>
       judge(this.#laid, of, sightings, this.#remedies);
     const first = this.#firstAwake(block);
     const now = first < 0 ? [] : seenIn(lists.map((list) => list.at(first)));
     const won = this.#winsAnyway(now, lists, drafted);
     if (won) return { ...base, ...won };
-    const sightings = isUndoneAnyway(now, declaration)
-      ? now
-      : seenIn(lists.flatMap((list) => this.#relevant.of(list, block, written)));
+    const sightings = isUndoneAnyway(now, declaration) ? now : lists.flatMap(seenUnder);
     const judgement = judged(sightings);
     // What is equal at one size of the window only counts at others.
     const equal = isIdle(judgement)
-      ? sightings.filter(({ same }) => same.length > 0).map(({ look }) => look)
+      ? sightings.filter(({ same, isSettled }) => same.length > 0 && !isSettled).map(({ look }) => look)
       : [];
     const sized = seenIn(this.#relevant.resized(equal, block, written));
     const found = sized.some(({ counts }) => counts.length) ? judged([...sightings, ...sized]) : judgement;
@@ -147,7 +152,7 @@ export class PageProof {
     for (const { held, words } of this.#others.beside(block, written)) {
       for (const own of [[], ...states.sets]) {
         const named = own.length ? [...new Set([...states.words, ...words])] : words;
-        const more = seenIn(this.#relevant.of(this.#looksFor([...own, ...held]), block, written));
+        const more = seenUnder(this.#looksFor([...own, ...held]));
         if (more.some(({ counts }) => counts.length)) {
           const beside = { ...drafted, states: { ...states, words: named } };
           return { ...base, ...judged([...sightings, ...more], beside) };

@@ -46,12 +46,15 @@ export class RelevantLooks {
   }
 
   of(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
-    const parts = this.#partsFor(looks, this.#conditionsFor(looks.view, block, declaration));
-    const extra = [
+    return this.#partsFor(looks, this.#conditionsFor(looks.view, block, declaration));
+  }
+
+  /** Those beside them for what is measured by the window, and for colours of the person's choice. [] for most declarations. */
+  extra(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
+    return [
       ...(this.#isSized(looks.view, block, declaration) ? this.#sized : []),
       ...(takesColours.test(declaration.property) ? this.#schemes : []),
-    ];
-    return extra.length ? [...parts, ...extra.map((at) => looks.at(at))] : parts;
+    ].map((at) => looks.at(at));
   }
 
   /**
