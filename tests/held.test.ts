@@ -1,7 +1,7 @@
 // States that are held, compared with the same page where they are written into markup and sheets: what is asked again for a
 // state must be all that the state can change.
 import { readFileSync } from 'node:fs';
-import { contests, parsePage, toggledStates, type Page, type PageElement } from 'yelto';
+import { contests, parsePage, toggledStates, type Page, type PageElement, type Target } from 'yelto';
 import { runsOr, seed } from './support/judging.js';
 
 const sheets = [
@@ -106,6 +106,83 @@ describe.each(sheets)(`%s (SEED=${seed})`, (file) => {
           const isChanged = after.map((one) => one.split(' < ')[0]).join() !== before.join();
           if (isChanged && !found.has(`${state} ${on.index}`))
             expect(`${state} on ${on.index} changes ${target.index}`).toBe('told');
+        }
+    }
+  });
+});
+
+describe(`a state is passed over only where it changes nothing (SEED=${seed})`, () => {
+  const states = [
+    '.is-open',
+    '.is-active',
+    ':hover',
+    ':focus-within',
+    ':focus',
+    ':active',
+    '[open]',
+    '[hidden]',
+  ];
+  const names = ['.a', '.b', '#one', 'span', 'li', 'section', '[title]', '[open]', ':first-child', '*'];
+
+  /** Selectors that nobody would write, of names, states and lists in lists. */
+  function selector(pick: ReturnType<typeof chooser>, depth = 0): string {
+    const compound = (): string => {
+      const parts = Array.from({ length: pick([1, 1, 2]) }, () => pick([...names, ...states, ...states]));
+      if (depth < 2 && pick([true, false, false])) {
+        const list = Array.from({ length: pick([1, 2]) }, () => selector(pick, depth + 1));
+        parts.push(
+          pick([
+            `:is(${list.join()})`,
+            `:not(${list.join()})`,
+            `:has(${pick(['', '> ', '+ ', '~ '])}${list[0].replace(/:has\([^]*/, '*')})`,
+            `:nth-child(${pick([1, 2, 'odd'])} of ${list.join()})`,
+          ]),
+        );
+      }
+      // A type comes first, and is the only one.
+      const types = parts.filter((one) => /^[a-z*]/.test(one));
+      return [types[0] ?? '', ...new Set(parts.filter((one) => !types.includes(one)))].join('');
+    };
+    const compounds = Array.from({ length: pick([1, 1, 2, 3]) }, compound);
+    return compounds.reduce((text, one) => `${text}${pick([' ', ' > ', ' + ', ' ~ '])}${one}`);
+  }
+
+  test.each(Array.from({ length: pages * 10 }, (_, i) => i))('page %s', (nr) => {
+    const pick = chooser(seed + nr * 4133);
+    const turns = pick(['', '', 'direction: rtl']);
+    const scoped = pick([true, false]) ? `@scope (${selector(pick, 2)}) { * { --s: 1 } }` : '';
+    const rules = Array.from({ length: 5 }, (_, i) =>
+      pick([0, 0, 0, 1])
+        ? `${selector(pick)} { &${pick(states)} { --r${i}: 1 } ${pick(states)} & { --q${i}: 1 } }`
+        : `${selector(pick)}${pick(['', '', '::before'])} { --r${i}: 1; ${turns} }`,
+    );
+    const css = [...rules, scoped].join('\n');
+    const html = markup('.a.b.is-open.is-active', pick, 24).replace('n3 ', 'n3 id="one" title="x" ');
+    // Of every state there is a rule that names it alone, so that each is asked of everything; of nothing that is there.
+    const page = parse(
+      html,
+      `${css}\n${states.map((one, i) => `.nowhere ${one} { --own${i}: 1 }`).join('\n')}`,
+    );
+    const winners = (where: Page, target: Target) =>
+      contests(where, target).map(
+        ({ property, entries: [{ declaration }] }) => `${property} ${declaration.line}`,
+      );
+    for (let i = 0; i < 6; i++) {
+      const element = pick(page.elements);
+      const target: Target = pick([true, true, false]) ? element : { element, pseudo: '::before' };
+      const found = toggledStates(page, target).map(({ state, on }) => `${state} ${on.index}`);
+      const before = winners(page, target).join();
+      for (let on: PageElement | null = element; on; on = on.parent)
+        for (const state of states) {
+          const isThere =
+            state[0] === '.' ? on.classes.includes(state.slice(1)) : on.attributes.has(state.slice(1, -1));
+          const isChanged = winners(page.under({ held: [{ element: on, state }] }), target).join() !== before;
+          if (!isThere)
+            expect([state, on.index, isChanged]).toEqual([
+              state,
+              on.index,
+              found.includes(`${state} ${on.index}`),
+            ]);
         }
     }
   });

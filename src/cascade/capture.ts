@@ -1,6 +1,6 @@
 import { browserSheet, quirksSheet } from '../facts/index.js';
 import { Gatherer, type Page, type StyleBlock } from '../page/index.js';
-import type { HeldChange, Tree } from '../selector/index.js';
+import { rowsMatched, type HeldChange, type Tree } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { FlowNames } from './contested.js';
 import { flowKey, setsFlow, setsOwnFlow, usualFlow } from './flow.js';
@@ -20,6 +20,7 @@ export class Capture {
   readonly #matchings = new WeakMap<Tree, Matcher>();
   readonly #blocks: readonly { readonly owner: RuleOwner; readonly blocks: readonly StyleBlock[] }[];
   #toldApart?: ToldApart;
+  readonly #turned = new WeakMap<Tree, Uint8Array | null>();
   readonly #browser: { readonly owner: 'browser'; readonly index: RuleIndex };
   readonly #components: readonly RuleIndex[];
   readonly #componentOf: (tree: number) => number;
@@ -74,6 +75,28 @@ export class Capture {
   /** The rules by which a held state is told. */
   told(change: HeldChange): Told {
     return (this.#toldApart ??= new ToldApart(this.#blocks)).by(change);
+  }
+
+  /**
+   * For each row whether any rule that may turn the flow matches it: few do, so that these are asked for what they match, and not each
+   * box for all that matches it. undefined where that does not tell.
+   */
+  turned(tree: Tree): Uint8Array | undefined {
+    if (tree.roots.length > 1) return undefined;
+    if (tree.bare) return this.told(tree.bare.change).setsFlow ? undefined : this.turned(tree.bare.tree);
+    let turned = this.#turned.get(tree);
+    if (turned === undefined) this.#turned.set(tree, (turned = this.#findTurned(tree)));
+    return turned ?? undefined;
+  }
+
+  #findTurned(tree: Tree): Uint8Array | null {
+    const blocks = this.#blocks.flatMap((one) => one.blocks.filter(setsFlow));
+    // What a scope begins at is not told by the selector.
+    if (blocks.some(({ scope }) => scope !== undefined)) return null;
+    const turned = new Uint8Array(tree.size);
+    for (const selector of blocks.flatMap(({ selectors }) => selectors))
+      if (selector.pseudo === '') for (const row of rowsMatched(tree, [selector])) turned[row] = 1;
+    return turned;
   }
 
   namesFor(flow: Flow): FlowNames {

@@ -1,5 +1,5 @@
 import type { StyleBlock } from '../page/index.js';
-import { matchesNames, type HeldChange, type Tree } from '../selector/index.js';
+import type { HeldChange, Tree } from '../selector/index.js';
 import { setsFlow } from './flow.js';
 import {
   areAlike,
@@ -13,8 +13,8 @@ import {
   type RuleOwner,
 } from './match-list.js';
 import { Matching } from './matching.js';
-import { Mentions, namesBeyondTarget } from './mentions.js';
-import { RuleIndex, type Bucket, type IndexedRule } from './rule-index.js';
+import { Mentions } from './mentions.js';
+import { RuleIndex } from './rule-index.js';
 
 /** Rules of one owner, with what each names. */
 interface Filed {
@@ -65,53 +65,6 @@ export class ToldApart {
     }
     return told;
   }
-}
-
-/** A target by its row, and where it stands. */
-interface Asked {
-  readonly row: number;
-  readonly pseudo: string;
-  /** Numbers of the names on its ancestors. */
-  readonly above: ReadonlySet<number>;
-  /** Whether the state comes to the target itself. */
-  readonly isOwn: boolean;
-}
-
-/** False only where a change makes no rule match a target, or leave it. */
-export function mayTell({ indexes }: Told, change: HeldChange, tree: Tree, asked: Asked): boolean {
-  const { row, pseudo, above, isOwn } = asked;
-  const { classes } = change;
-  const isTold = ({ block, selector, needs }: IndexedRule): boolean => {
-    if (!needs.every((name) => above.has(name) || classes.has(name))) return false;
-    const last = selector.compounds[selector.compounds.length - 1];
-    const isToggled = classes.size > 0 && last.classes.some((name) => classes.has(name));
-    const lasting = isToggled
-      ? { ...last, classes: last.classes.filter((name) => !classes.has(name)) }
-      : last;
-    return (
-      matchesNames(lasting, row, tree) &&
-      (isOwn || block.scope !== undefined || namesBeyondTarget(selector, change))
-    );
-  };
-  return indexes.some(({ index }) => {
-    const bucket = index.buckets.get(pseudo);
-    return bucket !== undefined && someFiledFor(bucket, tree, row, classes, isTold);
-  });
-}
-
-function someFiledFor(
-  bucket: Bucket,
-  tree: Tree,
-  row: number,
-  toggled: ReadonlySet<number>,
-  isTold: (rule: IndexedRule) => boolean,
-): boolean {
-  const named = (name: number) => name >= 0 && (bucket.byName[name]?.some(isTold) ?? false);
-  if (named(tree.tag[row]) || named(tree.id[row]) || tree.classes[row].some(named)) return true;
-  for (const name of toggled) if (named(name)) return true;
-  // What is filed under an attribute may be under one that comes with the state.
-  for (const rules of bucket.byAttribute.values()) if (rules.some(isTold)) return true;
-  return bucket.roots.some(isTold) || bucket.others.some(isTold);
 }
 
 /**

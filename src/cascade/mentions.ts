@@ -1,6 +1,6 @@
 import { toldByAttribute } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
-import type { Compound, HeldChange, Selector, Test } from '../selector/index.js';
+import type { HeldChange, Selector, Test } from '../selector/index.js';
 
 /** Some attributes are behind many pseudo-classes (`type`, `disabled`): all rules that name one are asked again. */
 const anyPseudoClass = '::any';
@@ -17,30 +17,8 @@ function hangsOn(name: string, attributes: ReadonlySet<string>): boolean {
 const behind = (attribute: string): readonly string[] | 'any' =>
   Object.hasOwn(toldByAttribute, attribute) ? toldByAttribute[attribute] : [];
 
-/** Whether a selector names what has changed elsewhere than on the element that it matches. */
-export function namesBeyondTarget({ compounds }: Selector, change: HeldChange): boolean {
-  const last = compounds.length - 1;
-  return compounds.some((compound, i) =>
-    i < last
-      ? namesIn(compound, change)
-      : compound.tests.some((test) =>
-          listOf(test).some((one) => one.compounds.some((inner) => namesIn(inner, change))),
-        ),
-  );
-}
-
-function namesIn({ classes, tests }: Compound, change: HeldChange): boolean {
-  return (
-    classes.some((name) => change.classes.has(name)) ||
-    tests.some(
-      (test) =>
-        isTold(test, change) ||
-        listOf(test).some(({ compounds }) => compounds.some((one) => namesIn(one, change))),
-    )
-  );
-}
-
-function isTold(test: Test, { attributes, states }: HeldChange): boolean {
+/** Whether a test of its own, not of a list in it, asks for what has changed. */
+export function asksFor(test: Test, { attributes, states }: HeldChange): boolean {
   switch (test.kind) {
     case 'attribute':
       return attributes.has(test.attribute.lowerName);
@@ -58,7 +36,7 @@ function isTold(test: Test, { attributes, states }: HeldChange): boolean {
   }
 }
 
-function listOf(test: Test): readonly Selector[] {
+export function listOf(test: Test): readonly Selector[] {
   return (test.kind === 'nth' ? test.of : 'list' in test ? test.list : undefined) ?? [];
 }
 

@@ -4,11 +4,14 @@ import type { Flow } from '../value/index.js';
 import { Capture } from './capture.js';
 import { containersHold, hasContainers } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
-import { flowKey, listSetsFlow, setsOwnFlow, stylesSetFlow, usualFlow } from './flow.js';
+import { flowKey, usualFlow } from './flow.js';
+import { Flows } from './flows.js';
 import { draftMatching } from './draft-matching.js';
-import { mayTell } from './held-matching.js';
+import type { Told } from './held-matching.js';
 import { type Applied, type Matcher, type MatchList } from './match-list.js';
+import type { IndexedRule } from './rule-index.js';
 import { matchedRows } from './matched-rows.js';
+import { mayTell, rulesFor, type Carrier } from './may-tell.js';
 import { mayHaveOwn, ownClaims } from './own-claims.js';
 import { Level, type Candidate } from './rank.js';
 import type { Target } from './types.js';
@@ -66,8 +69,6 @@ const nothing: MatchList = { id: -1, applied: [] };
 export class Solution {
   readonly #capture: Capture;
   readonly #matching: Matcher;
-  /** By which it is told what may turn the flow. */
-  readonly #flowMatching: Matcher;
   readonly #draft?: Matcher;
   readonly #workedOut: WorkedOut;
   /** By flow, then by the platform's and the draft's list. */
@@ -79,14 +80,18 @@ export class Solution {
   /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
   readonly #contained = new Map<string, Contested>();
   readonly #contexts = new Map<number, Context>();
-  readonly #flows = new Map<number, Flow>();
+  readonly #flows: Flows;
   readonly #targets: DraftTargets;
-  #above?: { readonly row: number; readonly names: ReadonlySet<number> };
+  /** Of the target that states were asked of last. */
+  #asked?: {
+    readonly row: number;
+    readonly pseudo: string;
+    readonly above: ReadonlySet<number>;
+    readonly rules: Map<Told, readonly IndexedRule[]>;
+  };
   readonly #layerRanks: Int32Array;
   /** Of components, by number; each tree has layers of its own. */
   readonly #componentRanks: readonly Int32Array[];
-  readonly #mayFlowDiffer: boolean;
-  readonly #flowSources: (number | undefined)[];
 
   constructor(private readonly page: Page) {
     let capture = captures.get(page.identity);
@@ -106,11 +111,13 @@ export class Solution {
     let shared = byPage.get(page.alike);
     if (!shared) byPage.set(page.alike, (shared = new Map()));
     this.#shared = shared;
-    this.#flowMatching = this.#matching.flowsAs ?? this.#matching;
-    const draftTurns = page.overlay !== undefined && stylesSetFlow(page.overlay.styles);
-    this.#mayFlowDiffer = capture.mayFlowDiffer || draftTurns;
+    this.#flows = new Flows(page, capture, { matching: this.#matching, draft: this.#draft, ranks }, (row) => {
+      // Set under no flow-relative name, so any flow will do to ask for them.
+      const claims = this.#contestedIn(row, '', usualFlow);
+      this.#own.delete(row);
+      return claims;
+    });
     const drafted = matchedFor(this.#draft ?? this.#matching, ranks);
-    this.#flowSources = (draftTurns ? drafted : matchedFor(this.#flowMatching, ranks)).flowSources;
     // Where container queries are answered the groups hang on the sizes, which other conditions do not share.
     this.#targets = page.conditions.containers ? new Map() : drafted.targets;
   }
@@ -122,31 +129,35 @@ export class Solution {
 
   /** All claims on a target, by physical longhand. */
   contested(row: number, pseudo: string): Contested {
-    if (pseudo !== '') return this.#contestedIn(row, pseudo, this.#flow(row));
-    return (this.#ofRows[row] ??= this.#contestedIn(row, pseudo, this.#flow(row)));
+    if (pseudo !== '') return this.#contestedIn(row, pseudo, this.#flows.of(row));
+    return (this.#ofRows[row] ??= this.#contestedIn(row, pseudo, this.#flows.of(row)));
   }
 
   /** The name under which a longhand of this target is contested. */
   contestedName(row: number, longhand: string): string {
-    return this.#capture.namesFor(this.#flow(row)).physical(longhand);
+    return this.#capture.namesFor(this.#flows.of(row)).physical(longhand);
   }
 
   /** False only where holding a state changes nothing in which rules match a target. */
-  mayTell(row: number, pseudo: string, change: HeldChange, isOwn: boolean): boolean {
+  mayTell(row: number, pseudo: string, change: HeldChange, carrier: Carrier): boolean {
     const { tree } = this.page;
     if (tree.roots.length > 1 || this.#draft) return true;
     const told = this.#capture.told(change);
-    if (told.setsFlow && this.#mayFlowDiffer) return true;
-    return mayTell(told, change, tree, { row, pseudo, above: this.#namesAbove(row), isOwn });
+    if (told.setsFlow && this.#flows.mayDiffer) return true;
+    if (this.#asked?.row !== row || this.#asked.pseudo !== pseudo)
+      this.#asked = { row, pseudo, above: this.#namesAbove(row), rules: new Map() };
+    const { above, rules } = this.#asked;
+    // The same change is asked about on one box after the other.
+    let found = rules.get(told);
+    if (!found) rules.set(told, (found = rulesFor(told, change, tree, { row, pseudo, above })));
+    return mayTell(found, change, tree, carrier);
   }
 
   #namesAbove(row: number): ReadonlySet<number> {
-    if (this.#above?.row === row) return this.#above.names;
     const { tree } = this.page;
     const names = new Set<number>();
     for (let up = tree.parent[row]; up >= 0; up = tree.parent[up])
       for (const name of [tree.tag[up], tree.id[up], ...tree.classes[up]]) names.add(name);
-    this.#above = { row, names };
     return names;
   }
 
@@ -184,7 +195,7 @@ export class Solution {
       const target: Target = pseudo ? { element, pseudo } : element;
       const [list, drafted] = [this.#matching.list(row, pseudo), draft.list(row, pseudo)];
       const isAlone = this.#isContained(list, drafted) || (pseudo === '' && mayHaveOwn(this.page, row));
-      const key = `${list.id} ${drafted.id} ${isAlone ? row : -1} ${this.#flowSource(row)}`;
+      const key = `${list.id} ${drafted.id} ${isAlone ? row : -1} ${this.#flows.sourceOf(row)}`;
       const alike = groups.get(key);
       if (alike) alike.push(target);
       else groups.set(key, [target]);
@@ -327,67 +338,4 @@ export class Solution {
   #ranksOf({ component }: StyleBlock): Int32Array {
     return component === undefined ? this.#layerRanks : this.#componentRanks[component];
   }
-
-  /** The nearest box up from here, itself included, that may turn the flow; −1 for none. */
-  #flowSource(row: number): number {
-    if (!this.#mayFlowDiffer) return -1;
-    const flowSources = this.#flowSources;
-    const own = flowSources[row];
-    if (own !== undefined) return own;
-    const path: number[] = [];
-    let source = -1;
-    for (let at = row; at >= 0; at = this.page.tree.flatParent[at]) {
-      const known = flowSources[at];
-      if (known !== undefined) {
-        source = known;
-        break;
-      }
-      path.push(at);
-      if (this.#mayTurn(at)) {
-        source = at;
-        break;
-      }
-    }
-    for (const at of path) flowSources[at] = source;
-    return source;
-  }
-
-  #mayTurn(row: number): boolean {
-    return (
-      listSetsFlow(this.#flowMatching.list(row, '')) ||
-      (this.#draft !== undefined && listSetsFlow(this.#draft.list(row, ''))) ||
-      setsOwnFlow(this.page.elements[row])
-    );
-  }
-
-  /** The writing mode and direction of an element: its own, or its nearest ancestor's. */
-  #flow(row: number): Flow {
-    const path: number[] = [];
-    let source = this.#flowSource(row);
-    for (; source >= 0 && !this.#flows.has(source);) {
-      path.push(source);
-      const above = this.page.tree.flatParent[source];
-      source = above < 0 ? -1 : this.#flowSource(above);
-    }
-    let flow = source >= 0 ? this.#flows.get(source)! : usualFlow;
-    while (path.length) {
-      const next = path.pop()!;
-      // These two are set under no flow-relative name, so any flow will do to ask for them.
-      const claims = this.#contestedIn(next, '', usualFlow);
-      this.#own.delete(next);
-      const writingMode = keyword(claims.get('writing-mode'), 'horizontal-tb') ?? flow.writingMode;
-      const direction = keyword(claims.get('direction'), 'ltr') ?? flow.direction;
-      flow = this.#capture.flow(writingMode, direction);
-      this.#flows.set(next, flow);
-    }
-    return flow;
-  }
-}
-
-/** The winner's own keyword; undefined where it is inherited or not plain. */
-function keyword(candidates: readonly Candidate[] | undefined, initial: string): string | undefined {
-  const value = candidates?.[0].declaration.value.toLowerCase();
-  if (value === undefined || /^(inherit|unset|revert|revert-layer)$/.test(value) || value.includes('('))
-    return undefined;
-  return value === 'initial' ? initial : value;
 }

@@ -1,4 +1,4 @@
-import { changeOf, type DraftPlace, type Held, type Page } from '../page/index.js';
+import { changeOf, type DraftPlace, type Held, type Page, type PageElement } from '../page/index.js';
 import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
 import { animationsOn } from './animation.js';
@@ -165,13 +165,17 @@ export function reasonAgainstWinner(
   return reasonFor(rivals[0], own, (one) => sourceLabel(page, one)).words;
 }
 
-/** The longhands of a target that get another winner once one more state is held; by name. [] for none. */
-export function longhandsChangedBy(page: Page, target: Target, held: Held): string[] {
+/** The longhands of a target that get another winner once an element is in one more state; by name. [] for none. */
+export function longhandsChangedBy(
+  page: Page,
+  target: Target,
+  held: Held & { readonly element: PageElement },
+): string[] {
   const change = changeOf(page.tree, held.state);
   const { index } = elementOf(target);
-  // A state that climbs reaches those above its element, never those below.
-  const isOwn = held.element === undefined || held.element.index === index;
-  if (!solutionOf(page).mayTell(index, pseudoOf(target), change, isOwn)) return [];
+  const row = held.element.index;
+  const carrier = { row, isTarget: row === index };
+  if (!solutionOf(page).mayTell(index, pseudoOf(target), change, carrier)) return [];
   return longhandsThatChange(page, page.under({ held: [...page.conditions.held, held] }), target);
 }
 

@@ -1,6 +1,6 @@
 import { elementOf, longhandsChangedBy, type Target } from '../cascade/index.js';
 import { pseudoClasses } from '../facts/index.js';
-import type { Held, Page, PageElement } from '../page/index.js';
+import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import { shapeOf } from './shape.js';
 
 /** A state that the sheets know of and that would change a target if a script or a person brought it about. */
@@ -30,7 +30,7 @@ export function toggledStates(page: Page, target: Target): ToggledState[] {
   for (let on: PageElement | null = elementOf(target); on; on = on.parent, steps++) {
     for (const { state, beside } of states) {
       if (hasState(on, state) || !beside.some((names) => names.every((name) => isOn(on!, name)))) continue;
-      const held: Held = { element: on, state };
+      const held = { element: on, state };
       const changes = longhandsChangedBy(page, target, held);
       if (changes.length) found.push({ state, on, steps, changes, held });
     }
@@ -57,8 +57,8 @@ function statesInSheets(page: Page): readonly StateInSheets[] {
     if (is === undefined) judged.set(name, (is = isState(name)));
     return is;
   };
-  for (const { selectorText } of page.styles.blocks) {
-    for (const [compound] of selectorText.matchAll(/[^\s>+~,()]+/g)) {
+  for (const text of page.styles.blocks.flatMap(textsOf)) {
+    for (const [compound] of text.matchAll(/[^\s>+~,()]+/g)) {
       const names = compound.match(/::?[\w-]+|[.#][\w-]+|\[[^\]]*\]|^[a-z][\w-]*/gi) ?? [];
       for (const name of names) {
         if (!isOne(name)) continue;
@@ -72,6 +72,14 @@ function statesInSheets(page: Page): readonly StateInSheets[] {
   const states = [...found].map(([state, beside]) => ({ state, beside }));
   known.set(page.identity, states);
   return states;
+}
+
+/** What a rule's selectors say, those that it is nested in and those of its scopes too. */
+function textsOf({ selectorText, fullSelector, scope }: StyleBlock): string[] {
+  const texts = fullSelector === selectorText ? [selectorText] : [selectorText, fullSelector];
+  for (let around = scope; around; around = around.parent)
+    texts.push(...[...(around.roots ?? []), ...around.limits].map(({ text }) => text));
+  return texts;
 }
 
 function isState(name: string): boolean {
