@@ -337,10 +337,18 @@ async function askEngine({
         control[name] = true;
         undone.push(() => (control[name] = false));
       };
+      /** A bar whose value a script takes away tells no longer how far it is. */
+      const forgetValue = (bar: Element) => {
+        const value = bar.getAttribute('value');
+        if (value === null) return;
+        bar.removeAttribute('value');
+        undone.push(() => bar.setAttribute('value', value));
+      };
       for (const { carrier, state } of world) {
         for (const element of all(carrier)) {
           if (/^focus/.test(state) && element.matches(':disabled:not(fieldset)')) continue;
-          if (/^(disabled|checked|open|indeterminate)$/.test(state)) set(element, state);
+          if (state === 'indeterminate' && element.localName === 'progress') forgetValue(element);
+          else if (/^(disabled|checked|open|indeterminate)$/.test(state)) set(element, state);
           else mark(element, `held-${state}`);
           if (state === 'focus-visible') mark(element, 'held-focus');
           for (
