@@ -8,7 +8,7 @@ import {
 } from '../cascade/index.js';
 import type { Grade } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement } from '../page/index.js';
-import { hexOf, isOpaque } from '../value/index.js';
+import { hexOf, isOpaque, physicalLonghandsOf } from '../value/index.js';
 import { hooksOn } from './hooks.js';
 
 /** A value that is in use, and the declaration that most elements have it from. */
@@ -61,12 +61,26 @@ const colourProperties = [
 
 /** Sums up a page: fonts and colours that the site's sheets bring, variables, and the names by how long they last. */
 export function summarise(page: Page): Summary {
+  const told = toldBy(page, ['font-family', ...colourProperties]);
   return {
-    fonts: usedValues(page, ['font-family']),
-    colours: usedValues(page, colourProperties),
+    fonts: usedValues(told, ['font-family']),
+    colours: usedValues(told, colourProperties),
     variables: usedVariables(page),
     hooks: namesByGrade(page),
   };
+}
+
+/** What a value hangs on beside its own property: variables, which side is the start, and containers. */
+const askedBeside = /^(--.*|all|direction|(-webkit-)?writing-mode|container(-type|-name)?)$/i;
+
+/** The page with those rules alone that can tell some longhands: half of a framework's are about places and sizes. */
+function toldBy(page: Page, longhands: readonly string[]): Page {
+  if (page.overlay) return page;
+  const isTold = ({ property }: { readonly property: string }) =>
+    askedBeside.test(property) || physicalLonghandsOf(property).some((name) => longhands.includes(name));
+  return page.withoutBlocks(
+    new Set(page.styles.blocks.filter(({ declarations }) => !declarations.some(isTold))),
+  );
 }
 
 /** Values that elements have of their own, not inherited ones: those would only be counted again. */
