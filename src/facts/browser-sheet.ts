@@ -36,7 +36,7 @@ a:any-link { color: linktext; text-decoration: underline; cursor: pointer }
 :link { color: linktext }
 :visited { color: visitedtext }
 :link:active, :visited:active { color: activetext }
-:where(a[href], area[href], button, input, select, textarea, summary, iframe, [tabindex], [contenteditable]):focus-visible { outline: auto 1px }
+:where(a[href], area[href], button, input, select, textarea, summary, [tabindex], [contenteditable]):focus-visible { outline: auto 1px }
 address, cite, dfn, em, i, var { font-style: italic }
 b, strong { font-weight: bolder }
 code, kbd, samp, tt { font-family: monospace }

@@ -71,7 +71,7 @@ export function summarise(page: Page): Summary {
 }
 
 /** What a value hangs on beside its own property: variables, which side is the start, and containers. */
-const askedBeside = /^(--.*|all|direction|(-webkit-)?writing-mode|container(-type|-name)?)$/i;
+const askedBeside = /^(--.*|direction|(-webkit-)?writing-mode|container(-type|-name)?)$/i;
 
 /** The page with those rules alone that can tell some longhands: half of a framework's are about places and sizes. */
 function toldBy(page: Page, longhands: readonly string[]): Page {

@@ -1,5 +1,6 @@
 import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
+import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
@@ -11,7 +12,12 @@ const browserStates = [
   { properties: /^color$/, state: ':active' },
 ];
 
-const focusable = /^(a|area|button|input|select|textarea|summary|iframe)$/;
+/** Whether the keyboard reaches an element as its markup stands (HTML Standard §6.6.3). */
+const isReached = ({ tag, attributes }: PageElement): boolean =>
+  /^(button|input|select|textarea|summary)$/.test(tag) ||
+  (/^(a|area)$/.test(tag) && attributes.has('href')) ||
+  attributes.has('tabindex') ||
+  (attributes.has('contenteditable') && attributes.get('contenteditable') !== 'false');
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
@@ -126,11 +132,11 @@ export class OtherStates {
   }
 
   #onTargets(block: StyleBlock, state: string): readonly Held[] {
-    // Only what can be reached by the keyboard gets the focus.
+    const { tree } = this.laid;
     return this.#matchedBy(block)
       .filter(
-        ({ tag, attributes }) =>
-          state !== ':focus-visible' || focusable.test(tag) || attributes.has('tabindex'),
+        (element) =>
+          canBeIn(state.slice(1), element.index, tree) && (state !== ':focus-visible' || isReached(element)),
       )
       .map((element) => ({ element, state }));
   }

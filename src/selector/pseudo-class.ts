@@ -129,10 +129,13 @@ export function canBeIn(name: string, row: number, tree: Tree): boolean {
   switch (name) {
     case 'disabled':
       return listed.test(tag) || tag.includes('-');
-    // What is switched off takes no focus.
+    // What is switched off takes no focus, and a frame leaves it to what is in it (HTML Standard §4.16.3).
     case 'focus':
     case 'focus-visible':
-      return tag === 'fieldset' || !listed.test(tag) || !isDisabled(row, tree);
+      return !/^i?frame$/.test(tag) && (tag === 'fieldset' || !listed.test(tag) || !isDisabled(row, tree));
+    // Nor has it anything inside that could.
+    case 'focus-within':
+      return !/^(input|select|textarea)$/.test(tag) || !isDisabled(row, tree);
     case 'checked':
       return tag === 'option' || (tag === 'input' && /^(checkbox|radio)$/.test(type));
     case 'indeterminate':

@@ -346,7 +346,10 @@ async function askEngine({
       };
       for (const { carrier, state } of world) {
         for (const element of all(carrier)) {
-          if (/^focus/.test(state) && element.matches(':disabled:not(fieldset)')) continue;
+          // A button that is off, and a frame, may still have something inside that takes the focus.
+          if (/^focus(-visible)?$/.test(state) && element.matches(':disabled:not(fieldset), iframe'))
+            continue;
+          if (state === 'focus-within' && element.matches(':is(input, select, textarea):disabled')) continue;
           if (state === 'indeterminate' && element.localName === 'progress') forgetValue(element);
           else if (/^(disabled|checked|open|indeterminate)$/.test(state)) set(element, state);
           else mark(element, `held-${state}`);

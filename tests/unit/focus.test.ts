@@ -1,0 +1,37 @@
+// What can take the focus: rules for it win where it can come, and the browser's own ring is undone only where one is drawn.
+import { parsePage, prove } from 'yelto';
+
+const first = (draft: string, body: string) =>
+  prove(parsePage({ name: 'x', html: `<!DOCTYPE html><body>${body}` }), draft).verdicts[0];
+
+test.each([
+  ['a button', '<button class="b">x</button>', 'wins'],
+  ['a button that is off', '<button class="b" disabled>x</button>', 'matches-nothing'],
+  ['a frame, which leaves it to what is in it', '<iframe class="b"></iframe>', 'matches-nothing'],
+])('%s in focus', (_, body, outcome) => {
+  expect(first('.b:focus { color: red }', body).outcome).toBe(outcome);
+});
+
+test.each([
+  ['a frame', '<iframe class="b"></iframe>', 'wins'],
+  ['a field that is off', '<input class="b" disabled>', 'matches-nothing'],
+  [
+    'a button that is off, with a link in it',
+    '<button class="b" disabled><a href="#x">x</a></button>',
+    'wins',
+  ],
+])('what is focused inside: %s', (_, body, outcome) => {
+  expect(first('.b:focus-within { width: 40px }', body).outcome).toBe(outcome);
+});
+
+test.each([
+  ['a link', '<a class="b" href="#x">x</a>', 'wins'],
+  ['a link that leads nowhere', '<a class="b">x</a>', 'needless'],
+  ['what a person may write in', '<p class="b" contenteditable>x</p>', 'wins'],
+  ['what nobody may write in', '<p class="b" contenteditable="false">x</p>', 'needless'],
+  ['what the keyboard is led to', '<p class="b" tabindex="0">x</p>', 'wins'],
+  ['a frame', '<iframe class="b"></iframe>', 'needless'],
+  ['a field that is off', '<input class="b" disabled>', 'needless'],
+])('the ring of %s', (_, body, outcome) => {
+  expect(first('.b { outline: none }', body).outcome).toBe(outcome);
+});
