@@ -19,10 +19,10 @@ import { count, list, placeText, shorten } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
 import { changesNativeLook, noEffectOn } from './box.js';
 import type { Sighting, Spot } from './look.js';
-import { nameOfElsewhere, nearMiss } from './near-miss.js';
 import type { Remedies } from './remedies.js';
 import type { RuleStates } from './states.js';
 import type { Outcome } from './types.js';
+import { matchesNothing } from './no-match.js';
 import { isRead } from './read-variables.js';
 
 /** One declaration of the draft, with its rule. */
@@ -108,24 +108,6 @@ function nearest(
   const own = (one: Sighting) =>
     one.look.words === '' && one.look.view.conditions.width === laid.conditions.width;
   return sightings.find((one) => isMeant(one) && own(one)) ?? sightings.find(isMeant);
-}
-
-function matchesNothing(laid: Page, { block }: Drafted, remedies: Remedies): Judgement {
-  const base = { outcome: 'matches-nothing', conditions: laid.conditions } as const;
-  // A name that the site's own sheets use is no slip of the pen.
-  const known = nameOfElsewhere(laid.bare, block.selectors);
-  if (known)
-    return {
-      ...base,
-      why: `nothing on this page has ${known}, but the site’s sheets style by it, so a script adds it or another page has it`,
-      remedy: `Prove it on a page that has it, or hold it: --hold "<selector>${known}".`,
-    };
-  const miss = remedies.mayAsk() ? nearMiss(laid.bare, block.fullSelector) : undefined;
-  return {
-    ...base,
-    why: miss?.why ?? 'no element of this page matches the selector',
-    remedy: miss ? `Write ${miss.selector}.` : 'Point at the thing again and look at its hooks.',
-  };
 }
 
 function neverAwake(laid: Page, { block }: Drafted): Judgement {

@@ -35,3 +35,25 @@ test.each([
 ])('the ring of %s', (_, body, outcome) => {
   expect(first('.b { outline: none }', body).outcome).toBe(outcome);
 });
+
+test.each([
+  [
+    '<iframe class="b"></iframe>',
+    '.b:focus',
+    /1 element.*in a frame/,
+    'Ask for :focus-within in place of :focus.',
+  ],
+  ['<input class="b" disabled>', '.b:focus-visible', /switched off/, /Take :focus-visible out/],
+  [
+    '<p class="b">x</p><div class="b"></div>',
+    '.b:checked',
+    /2 elements, but <p> and <div> can never be :checked/,
+    /Take :checked out/,
+  ],
+  ['<p class="b">x</p>', '.c:checked', /no element of this page/, /hooks/],
+])('what can never be in the state is told so: %s with %s', (body, selector, why, remedy) => {
+  const verdict = first(`${selector} { color: red }`, body);
+  expect(verdict).toMatchObject({ outcome: 'matches-nothing' });
+  expect(verdict.why).toMatch(why);
+  expect(verdict.remedy).toMatch(remedy);
+});
