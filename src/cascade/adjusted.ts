@@ -33,9 +33,8 @@ const known = new Map<string, Adjust | null>();
 
 function adjustOf(longhand: string): Adjust | null {
   if (longhand === 'display') return displayOf;
-  // Within a drawing nothing is positioned, and its text has no columns; as engines have it.
-  if (longhand === 'position')
-    return (values, target, text) => (isInDrawing(values, target) ? 'static' : text);
+  if (longhand === 'position') return positionOf;
+  // A drawing's text has no columns; as engines have it.
   if (longhand === 'column-count')
     return (values, target, text) => (isTextOfDrawing(values, target) ? 'auto' : text);
   if (longhand === 'float')
@@ -58,6 +57,12 @@ function adjustOf(longhand: string): Adjust | null {
   if (longhand === 'justify-items') return itemsOf;
   if (longhand === 'content') return (_, __, text) => (/^(none|normal)$/.test(text) ? 'normal' : text);
   return null;
+}
+
+/** Within a drawing nothing is positioned, as engines have it; what stands in the top layer always is (CSS Position 4 §3.1). */
+function positionOf(values: Values, target: Target, text: string): string {
+  if (isInDrawing(values, target)) return 'static';
+  return pseudoOf(target) === '::backdrop' && !isOutOfFlow(text) ? 'absolute' : text;
 }
 
 /** What `legacy` comes to hangs on what stands further out (CSS Box Alignment 3 §6.2). */

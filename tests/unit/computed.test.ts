@@ -97,6 +97,21 @@ test('boxes are adjusted as CSS 2 §9.7 and the flex and grid modules say', () =
   expect(computed('.flex { display: grid }', around, 'span', 'display')).toBe('block');
 });
 
+test('what stands behind a dialog is out of the flow, whatever it is told (CSS Position 4 §3.1)', () => {
+  const place = (position: string) => {
+    const css = `dialog::backdrop { position: ${position} }`;
+    const page = parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style><dialog>x</dialog>` });
+    return computedOf(page, { element: page.select('dialog')[0], pseudo: '::backdrop' }, 'position');
+  };
+  expect(['static', 'relative', 'absolute', 'fixed', 'revert'].map(place)).toEqual([
+    'absolute',
+    'absolute',
+    'absolute',
+    'fixed',
+    'fixed',
+  ]);
+});
+
 // As the engine shows them.
 test.each([
   ['button', 'display: list-item', 'block'],
