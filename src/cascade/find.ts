@@ -1,67 +1,124 @@
-import { placeInSheet, type Page, type PageElement, type StyleBlock } from '../page/index.js';
+import { placeInSheet, type Page, type PageElement, type StyleBlock, type StyleSet } from '../page/index.js';
 import { rowsMatched } from '../selector/index.js';
 import { ident, string } from 'css-tree';
-import { isSameValue, longhandsOf, readColour } from '../value/index.js';
+import { parseStyleAttribute, type AtRule, type Content, type WrittenDeclaration } from '../sheet/index.js';
+import { computedText, isSameValue, longhandsOf, nowhere, readColour } from '../value/index.js';
 import { after, kinds, readTokens, tokenText } from '../text/index.js';
 import { variablesIn } from './variables.js';
 
 /** One place in a sheet or in the markup that mentions what was looked for. */
 export interface Mention {
-  readonly kind: 'selector' | 'property' | 'value' | 'colour' | 'variable set' | 'variable read' | 'markup';
+  readonly kind:
+    'selector' | 'property' | 'value' | 'colour' | 'variable set' | 'variable read' | 'at-rule' | 'markup';
   /** Index into `page.sheets`; undefined in the markup. */
   readonly sheet?: number;
   /** From 1. */
   readonly line: number;
   readonly column: number;
-  /** What stands there: `selector { property: value }`, or the element's start tag. */
+  /** What stands there: `selector { property: value }`, `@keyframes name { to { property: value } }`, or the element's start tag. */
   readonly text: string;
-  /** The elements that the rule matches under the page's conditions, or the one that mentions it. */
+  /**
+   * The elements that the rule matches under the page's conditions, or the one that mentions it; [] for at-rules that style none by
+   * themselves.
+   */
   readonly governs: readonly PageElement[];
 }
 
 /**
  * Every place that mentions a name (`.card`, `#top`, `card`, `data-kind`), a property, a variable (`--accent`), a
- * colour in any notation or another value, in load order, the markup last. [] for none, and for an empty text.
+ * colour in any notation or another value, in load order, the markup last: in rules, in frames and other at-rules, and in the sheets of
+ * components. [] for none, and for an empty text.
  */
 export function findMentions(page: Page, sought: string): Mention[] {
   const text = sought.trim();
   if (text === '') return [];
-  const colour = readColour(text) !== undefined;
-  const found: Mention[] = [];
-  for (const block of page.styles.blocks) {
-    const governs = onceMatched(page, block);
-    if (isNamedIn(block.selectorText, text)) {
-      const place = placeInSheet(page.sheets[block.sheet], block.start);
-      found.push({
-        kind: 'selector',
-        sheet: block.sheet,
-        ...place,
-        text: block.selectorText,
-        governs: governs(),
-      });
-    }
-    for (const { property, value, start } of block.declarations) {
-      const kind = kindOf(property, value, text, colour);
-      if (!kind) continue;
-      const place = placeInSheet(page.sheets[block.sheet], start);
-      const written = `${block.selectorText} { ${property}: ${value} }`;
-      found.push({ kind, sheet: block.sheet, ...place, text: written, governs: governs() });
-    }
-  }
-  for (const element of page.elements) {
-    const tag = mentionIn(element, text, colour);
-    if (!tag) continue;
-    const { line = 0, column = 0 } = element.place ?? {};
-    found.push({ kind: 'markup', line, column, text: tag, governs: [element] });
-  }
-  return found;
+  const finder = new Finder(page, text);
+  for (const styles of [page.styles, ...page.components]) finder.inSheets(styles);
+  return finder.found.concat(inMarkup(page, text));
 }
 
+/** Where a declaration stands. */
+interface Around {
+  readonly sheet: number;
+  /** What it stands in, the outermost first: `@keyframes spin`, `to`. */
+  readonly within: readonly string[];
+  readonly governs: () => readonly PageElement[];
+}
+
+class Finder {
+  readonly #found: (Mention & { readonly sheet: number; readonly start: number })[] = [];
+
+  constructor(
+    private readonly page: Page,
+    private readonly text: string,
+  ) {}
+
+  /** In the order in which they are written. */
+  get found(): Mention[] {
+    return this.#found
+      .toSorted((a, b) => a.sheet - b.sheet || a.start - b.start)
+      .map(({ start: _, ...mention }) => mention);
+  }
+
+  inSheets({ blocks, otherRules }: StyleSet): void {
+    for (const block of blocks) {
+      const { sheet, selectorText, declarations, start } = block;
+      const around = { sheet, within: [selectorText], governs: onceMatched(this.page, block) };
+      if (isNamedIn(selectorText, this.text)) this.#note('selector', start, selectorText, around);
+      this.#inDeclarations(declarations, around);
+    }
+    for (const { sheet, rule } of otherRules) this.#inAtRule(rule, sheet);
+  }
+
+  #inAtRule({ name, prelude, start, contents = [] }: AtRule, sheet: number): void {
+    const front = `@${name} ${prelude}`.trim();
+    const around = { sheet, within: [front], governs: () => [] };
+    if (isNamedIn(prelude, this.text)) this.#note('at-rule', start, front, around);
+    this.#inContents(contents, around);
+  }
+
+  #inContents(contents: readonly Content[], around: Around): void {
+    for (const content of contents) {
+      if (content.kind === 'declarations') this.#inDeclarations(content.declarations, around);
+      else {
+        const front = content.kind === 'rule' ? content.prelude : `@${content.name} ${content.prelude}`;
+        this.#inContents(content.contents ?? [], { ...around, within: [...around.within, front.trim()] });
+      }
+    }
+  }
+
+  #inDeclarations(declarations: readonly WrittenDeclaration[], around: Around): void {
+    const { within } = around;
+    for (const { property, value, start } of declarations) {
+      const kind = kindOf(this.page, property, value, this.text);
+      if (!kind) continue;
+      const written = within.reduceRight((inner, front) => `${front} { ${inner} }`, `${property}: ${value}`);
+      this.#note(kind, start, written, around);
+    }
+  }
+
+  #note(kind: Mention['kind'], start: number, text: string, { sheet, governs }: Around): void {
+    const place = placeInSheet(this.page.sheets[sheet], start);
+    this.#found.push({ kind, sheet, start, ...place, text, governs: governs() });
+  }
+}
+
+function inMarkup(page: Page, text: string): Mention[] {
+  return page.elements.flatMap((element) => {
+    const tag = mentionIn(page, element, text);
+    if (!tag) return [];
+    const { line = 0, column = 0 } = element.place ?? {};
+    return [{ kind: 'markup' as const, line, column, text: tag, governs: [element] }];
+  });
+}
+
+const isColour = (text: string): boolean => readColour(text) !== undefined;
+
 function kindOf(
+  page: Page,
   property: string,
   value: string,
   text: string,
-  isColour: boolean,
 ): Exclude<Mention['kind'], 'selector' | 'markup'> | undefined {
   if (text.startsWith('--')) {
     if (property === text) return 'variable set';
@@ -70,23 +127,38 @@ function kindOf(
   const name = text.toLowerCase();
   const own = property.toLowerCase();
   if (own === name || longhandsOf(own).includes(name)) return 'property';
-  if (isColour) return coloursIn(value).some((one) => isSameValue(one, text)) ? 'colour' : undefined;
+  const isOfColour = isColour(text);
+  if (isOfColour && holdsColour(page, property, value, text)) return 'colour';
   const word = name.replace(/^["']|["']$/g, '');
   // Most values hold nothing of it, which is cheap to see.
   const mayHold = value.includes('\\') || value.toLowerCase().includes(word);
-  return isSameValue(value, text) || (mayHold && partsOf(value).includes(word)) ? 'value' : undefined;
+  return (!isOfColour && isSameValue(value, text)) || (mayHold && partsOf(value).includes(word))
+    ? 'value'
+    : undefined;
 }
 
-/** A value's colours, as written, those inside of gradients and shadows too. */
-function coloursIn(value: string): string[] {
+/** Whether a value has that colour somewhere, and not only a name that is spelt like it: there no other colour could stand. */
+function holdsColour({ grammar }: Page, property: string, value: string, colour: string): boolean {
+  return coloursIn(value).some(({ written, meant }) => {
+    if (!isSameValue(meant, colour)) return false;
+    const fault = grammar.check(property, value.replace(written, '#010203'));
+    // Of what is no property, as in `@property`, nobody knows better.
+    return fault === undefined || fault.kind === 'property';
+  });
+}
+
+/** A value's colours, those inside of gradients and shadows too; calculations in them done. */
+function coloursIn(value: string): { readonly written: string; readonly meant: string }[] {
   const tokens = readTokens(value);
-  const found: string[] = [];
+  const found: { written: string; meant: string }[] = [];
   for (let at = 0; at < tokens.count; at++) {
     const type = tokens.types[at];
     if (type !== kinds.Ident && type !== kinds.Hash && type !== kinds.Function) continue;
-    const text = tokenText(tokens, at, after(tokens, at));
-    if (readColour(text) === undefined) continue;
-    found.push(text);
+    const written = tokenText(tokens, at, after(tokens, at));
+    const isCalculated = type === kinds.Function && /[(\s,](calc|min|max|clamp)\(/i.test(written);
+    const meant = isCalculated ? computedText('color', written, nowhere) : written;
+    if (readColour(meant) === undefined) continue;
+    found.push({ written, meant });
     at = after(tokens, at) - 1;
   }
   return found;
@@ -127,22 +199,40 @@ function isNamedIn(selector: string, text: string): boolean {
   return /[^\w.#-]/.test(text) && selector.includes(text);
 }
 
-function mentionIn({ tag, id, classes, attributes }: PageElement, text: string, isColour: boolean): string {
-  const style = attributes.get('style') ?? '';
+function mentionIn(page: Page, { tag, id, classes, attributes }: PageElement, text: string): string {
   const plain = text.replace(/^[.#]/, '');
   const isNamed =
     (text[0] !== '#' && classes.includes(plain)) || (text[0] !== '.' && id === plain) || attributes.has(text);
+  const style = attributes.get('style') ?? '';
   const isStyled =
     style !== '' &&
-    (isColour ? coloursIn(style).some((one) => isSameValue(one, text)) : isNamedIn(style, text));
-  if (!isNamed && !isStyled) return '';
-  const shown = [...attributes].filter(([name]) => /^(id|class|style)$/.test(name) || name === text);
+    parseStyleAttribute(style).declarations.some(({ property, value }) =>
+      kindOf(page, property, value, text),
+    );
+  // Old attributes style too: bgcolor="red", fill="red", width="200".
+  const said = [...attributes].filter(
+    ([name, value]) =>
+      !/^(id|class|style)$/.test(name) && value !== '' && (value === text || isSameColour(value, text)),
+  );
+  if (!isNamed && !isStyled && said.length === 0) return '';
+  const shown = [...attributes].filter(
+    (one) => /^(id|class|style)$/.test(one[0]) || one[0] === text || said.some(([name]) => name === one[0]),
+  );
   return `<${[tag, ...shown.map(([name, value]) => `${name}="${value}"`)].join(' ')}>`;
 }
 
-function onceMatched(page: Page, { selectors, condition }: StyleBlock): () => readonly PageElement[] {
+const isSameColour = (value: string, text: string): boolean =>
+  isColour(text) && isColour(value) && isSameValue(value, text);
+
+function onceMatched(
+  page: Page,
+  { selectors, condition, component }: StyleBlock,
+): () => readonly PageElement[] {
   let found: readonly PageElement[] | undefined;
   const bare = selectors.map((one) => ({ ...one, pseudo: '' }));
-  return () =>
-    (found ??= page.isActive(condition) ? rowsMatched(page.tree, bare).map((row) => page.elements[row]) : []);
+  const isHome = (number: number) =>
+    component === undefined ? number === 0 : number > 0 && page.componentOf(number) === component;
+  const inAll = () =>
+    page.tree.roots.flatMap((_, number) => (isHome(number) ? rowsMatched(page.tree, bare, number) : []));
+  return () => (found ??= page.isActive(condition) ? inAll().map((row) => page.elements[row]) : []);
 }

@@ -21,6 +21,7 @@ import type { Layers } from './layers.js';
 import {
   emptyStyleSet,
   type Keyframes,
+  type OtherRule,
   type RegisteredProperty,
   type RuleCondition,
   type StyleBlock,
@@ -45,6 +46,7 @@ export class Gatherer {
   readonly #conditions: RuleCondition[];
   readonly #keyframes: Keyframes[];
   readonly #registered: RegisteredProperty[];
+  readonly #otherRules: OtherRule[] = [];
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
   readonly #queries = new Map<string, MediaQuery>();
@@ -81,6 +83,7 @@ export class Gatherer {
       conditions: this.#conditions,
       keyframes: this.#keyframes,
       registered: this.#registered,
+      otherRules: this.#otherRules,
       faults: this.#faults,
     };
   }
@@ -332,15 +335,18 @@ export class Gatherer {
         return;
       case 'keyframes':
       case '-webkit-keyframes':
+        this.#otherRules.push({ sheet: place.sheet, rule });
         this.#addKeyframes(rule, place);
         return;
       case 'property': {
+        this.#otherRules.push({ sheet: place.sheet, rule });
         const registered = parseRegistered(rule, place.condition);
         if (registered) this.#registered.push(registered);
         return;
       }
       default:
-      // The others hold no rules for elements (@font-face, @page…), or only for the first frame.
+        // The others hold no rules for elements (@font-face, @page…), or only for the first frame.
+        this.#otherRules.push({ sheet: place.sheet, rule });
     }
   }
 

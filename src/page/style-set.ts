@@ -1,5 +1,5 @@
 import type { Selector } from '../selector/index.js';
-import type { MediaQuery, WrittenDeclaration } from '../sheet/index.js';
+import type { AtRule, MediaQuery, WrittenDeclaration } from '../sheet/index.js';
 import type { Fault } from '../text/index.js';
 import type { PageElement } from './element.js';
 import { Layers } from './layers.js';
@@ -52,6 +52,12 @@ export interface Keyframes {
   readonly condition: number;
 }
 
+/** An at-rule that styles no element by itself: `@font-face`, `@keyframes`, `@property` and the like. */
+export interface OtherRule {
+  readonly sheet: number;
+  readonly rule: AtRule;
+}
+
 /** `@property` (CSS Properties and Values 1 §2). */
 export interface RegisteredProperty {
   readonly name: string;
@@ -73,6 +79,8 @@ export interface StyleSet {
   readonly keyframes: readonly Keyframes[];
   /** In order of appearance; the last one of a name whose condition holds counts. */
   readonly registered: readonly RegisteredProperty[];
+  /** In order of appearance; those of the added sheets only, as with blocks. */
+  readonly otherRules: readonly OtherRule[];
   readonly faults: readonly Fault[];
   /** Where this set is another one but for one rule, which has more declarations and the same selectors. */
   readonly mends?: { readonly styles: StyleSet; readonly block: StyleBlock; readonly mended: StyleBlock };
@@ -85,5 +93,6 @@ export const emptyStyleSet: StyleSet = {
   conditions: [{ parent: -1, constant: true, text: '' }],
   keyframes: [],
   registered: [],
+  otherRules: [],
   faults: [],
 };

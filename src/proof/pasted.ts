@@ -2,7 +2,7 @@ import type { Page, Sheet, StyleBlock, StyleSet } from '../page/index.js';
 import { selectorTexts } from '../selector/index.js';
 import { parseMedia } from '../sheet/index.js';
 import { kinds, readTokens, tokenText } from '../text/index.js';
-import { computedText, longhandsOf, splitShorthand, type Surroundings } from '../value/index.js';
+import { computedText, longhandsOf, nowhere, splitShorthand } from '../value/index.js';
 
 /** One longhand that one selector sets, under one nest of conditions: what stays when a panel writes rules anew. */
 export interface Part {
@@ -19,17 +19,6 @@ export interface Part {
   /** Equal for parts that mean the same. */
   readonly key: { readonly selector: string; readonly around: string; readonly value: string };
 }
-
-/** Nothing is known of an element here: values are compared as texts in one notation. */
-const nowhere: Surroundings = {
-  fontSize: () => undefined,
-  rootFontSize: () => undefined,
-  parentWeight: () => 400,
-  colour: () => 'currentcolor',
-  scheme: () => 'light',
-  width: NaN,
-  height: NaN,
-};
 
 /**
  * The parts of a page's draft, or of one of its sheets; of several for one longhand all, in order. `blocks` are those that

@@ -25,6 +25,17 @@ export interface Surroundings {
   readonly height: number;
 }
 
+/** Nothing is known of an element here: values are compared as texts in one notation. */
+export const nowhere: Surroundings = {
+  fontSize: () => undefined,
+  rootFontSize: () => undefined,
+  parentWeight: () => 400,
+  colour: () => 'currentcolor',
+  scheme: () => 'light',
+  width: NaN,
+  height: NaN,
+};
+
 /** Longhands in which a word may be a colour. */
 const colourful =
   /(^|-)colou?r$|shadow|^fill$|^stroke$|image(-source)?$|^filter$|^backdrop-filter$|^scrollbar-color$/;
