@@ -32,10 +32,18 @@ export interface Mention {
 export function findMentions(page: Page, sought: string): Mention[] {
   const text = sought.trim();
   if (text === '') return [];
-  const finder = new Finder(page, text);
+  const wanted: Sought = { text, isColour: isColour(text) };
+  const finder = new Finder(page, wanted);
   for (const styles of [page.styles, ...page.components]) finder.inSheets(styles);
-  return finder.found.concat(inMarkup(page, text));
+  return finder.found.concat(inMarkup(page, wanted));
 }
+
+interface Sought {
+  readonly text: string;
+  readonly isColour: boolean;
+}
+
+const isColour = (text: string): boolean => readColour(text) !== undefined;
 
 /** Where a declaration stands. */
 interface Around {
@@ -50,7 +58,7 @@ class Finder {
 
   constructor(
     private readonly page: Page,
-    private readonly text: string,
+    private readonly sought: Sought,
   ) {}
 
   /** In the order in which they are written. */
@@ -64,7 +72,7 @@ class Finder {
     for (const block of blocks) {
       const { sheet, selectorText, declarations, start } = block;
       const around = { sheet, within: [selectorText], governs: onceMatched(this.page, block) };
-      if (isNamedIn(selectorText, this.text)) this.#note('selector', start, selectorText, around);
+      if (isNamedIn(selectorText, this.sought.text)) this.#note('selector', start, selectorText, around);
       this.#inDeclarations(declarations, around);
     }
     for (const { sheet, rule } of otherRules) this.#inAtRule(rule, sheet);
@@ -73,7 +81,7 @@ class Finder {
   #inAtRule({ name, prelude, start, contents = [] }: AtRule, sheet: number): void {
     const front = `@${name} ${prelude}`.trim();
     const around = { sheet, within: [front], governs: () => [] };
-    if (isNamedIn(prelude, this.text)) this.#note('at-rule', start, front, around);
+    if (isNamedIn(prelude, this.sought.text)) this.#note('at-rule', start, front, around);
     this.#inContents(contents, around);
   }
 
@@ -90,7 +98,7 @@ class Finder {
   #inDeclarations(declarations: readonly WrittenDeclaration[], around: Around): void {
     const { within } = around;
     for (const { property, value, start } of declarations) {
-      const kind = kindOf(this.page, property, value, this.text);
+      const kind = kindOf(this.page, property, value, this.sought);
       if (!kind) continue;
       const written = within.reduceRight((inner, front) => `${front} { ${inner} }`, `${property}: ${value}`);
       this.#note(kind, start, written, around);
@@ -103,23 +111,21 @@ class Finder {
   }
 }
 
-function inMarkup(page: Page, text: string): Mention[] {
+function inMarkup(page: Page, sought: Sought): Mention[] {
   return page.elements.flatMap((element) => {
-    const tag = mentionIn(page, element, text);
+    const tag = mentionIn(page, element, sought);
     if (!tag) return [];
     const { line = 0, column = 0 } = element.place ?? {};
     return [{ kind: 'markup' as const, line, column, text: tag, governs: [element] }];
   });
 }
 
-const isColour = (text: string): boolean => readColour(text) !== undefined;
-
 function kindOf(
   page: Page,
   property: string,
   value: string,
-  text: string,
-): Exclude<Mention['kind'], 'selector' | 'markup'> | undefined {
+  { text, isColour: isOfColour }: Sought,
+): Exclude<Mention['kind'], 'selector' | 'at-rule' | 'markup'> | undefined {
   if (text.startsWith('--')) {
     if (property === text) return 'variable set';
     return variablesIn(value).includes(text) ? 'variable read' : undefined;
@@ -127,7 +133,6 @@ function kindOf(
   const name = text.toLowerCase();
   const own = property.toLowerCase();
   if (own === name || longhandsOf(own).includes(name)) return 'property';
-  const isOfColour = isColour(text);
   if (isOfColour && holdsColour(page, property, value, text)) return 'colour';
   const word = name.replace(/^["']|["']$/g, '');
   // Most values hold nothing of it, which is cheap to see.
@@ -199,7 +204,8 @@ function isNamedIn(selector: string, text: string): boolean {
   return /[^\w.#-]/.test(text) && selector.includes(text);
 }
 
-function mentionIn(page: Page, { tag, id, classes, attributes }: PageElement, text: string): string {
+function mentionIn(page: Page, { tag, id, classes, attributes }: PageElement, sought: Sought): string {
+  const { text } = sought;
   const plain = text.replace(/^[.#]/, '');
   const isNamed =
     (text[0] !== '#' && classes.includes(plain)) || (text[0] !== '.' && id === plain) || attributes.has(text);
@@ -207,12 +213,14 @@ function mentionIn(page: Page, { tag, id, classes, attributes }: PageElement, te
   const isStyled =
     style !== '' &&
     parseStyleAttribute(style).declarations.some(({ property, value }) =>
-      kindOf(page, property, value, text),
+      kindOf(page, property, value, sought),
     );
   // Old attributes style too: bgcolor="red", fill="red", width="200".
   const said = [...attributes].filter(
     ([name, value]) =>
-      !/^(id|class|style)$/.test(name) && value !== '' && (value === text || isSameColour(value, text)),
+      !/^(id|class|style)$/.test(name) &&
+      value !== '' &&
+      (value === text || (sought.isColour && isColour(value) && isSameValue(value, text))),
   );
   if (!isNamed && !isStyled && said.length === 0) return '';
   const shown = [...attributes].filter(
@@ -220,9 +228,6 @@ function mentionIn(page: Page, { tag, id, classes, attributes }: PageElement, te
   );
   return `<${[tag, ...shown.map(([name, value]) => `${name}="${value}"`)].join(' ')}>`;
 }
-
-const isSameColour = (value: string, text: string): boolean =>
-  isColour(text) && isColour(value) && isSameValue(value, text);
 
 function onceMatched(
   page: Page,
