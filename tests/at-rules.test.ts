@@ -270,7 +270,10 @@ test(
         await tab().setContent(html);
         const engine = await tab().evaluate(() => {
           const animations = document.getElementById('a')!.getAnimations();
-          const frames = animations.flatMap(({ effect }) => (effect as KeyframeEffect).getKeyframes());
+          // Frames of a named range have no place in an animation that no scroller drives; `tests/animations.test.ts` asks for values.
+          const frames = animations
+            .flatMap(({ effect }) => (effect as KeyframeEffect).getKeyframes())
+            .filter(({ computedOffset }) => Number.isFinite(computedOffset));
           const others = ['offset', 'computedOffset', 'easing', 'composite'];
           const names = frames.flatMap((frame) => Object.keys(frame)).filter((key) => !others.includes(key));
           const dashed = names.map((key) =>

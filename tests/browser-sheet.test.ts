@@ -1,9 +1,9 @@
 // What elements have by themselves: our table of the browser's own sheet, compared with a real engine's computed values
 // for every element that pages use.
 import type { Browser } from 'playwright-core';
-import { parsePage } from 'yelto';
+import { keywordsOf, parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
-import { computedText, longhandsOf, physicalInSomeFlow } from '../dist/value/index.js';
+import { computedText, longhandNames, longhandsOf, physicalInSomeFlow } from '../dist/value/index.js';
 import { startEngine } from './support/engine.js';
 import { around } from './support/surroundings.js';
 
@@ -72,6 +72,59 @@ test('the browser’s own sheet is the engine’s: every longhand of every eleme
     });
   });
   expect(differences).toEqual([]);
+});
+
+/** Those that count in `@page` alone, that the browser alone sets, and that engines tell under another name. */
+const isBesideRules = /^(size|page-orientation|overlay|app-region|math-depth|-webkit-(perspective|transform)-origin-[xyz]|-webkit-(locale|line-break|user-modify))$/; // prettier-ignore
+/** What engines do in corners of old markup, and is not told: old words on what centres by itself, and the like. */
+const isInCorner = (key: string, name: string, value: string) =>
+  (/^-webkit-/.test(value) && name === 'text-align') ||
+  (/^drawn (text|foreignObject)$/.test(key) && /^(display|column-rule-.*)$/.test(name)) ||
+  (key === 'rt within' && name === 'float') ||
+  (/^(hr|list|lines)$/.test(key) && value === 'clip') ||
+  (/^(code|kbd|samp|pre|tt|xmp|listing|textarea)$/.test(key) && value === 'math');
+
+test('and what an author says changes each longhand of each element where the engine lets it', async () => {
+  const html = `<!DOCTYPE html><html hidden data-k=html><head></head><body data-k=body>${everyElement}</body></html>`;
+  const page = parsePage({ name: 'x', html });
+  const some = ['2px', '3', '0.5', 'red', '10%', '1s', 'url(a.png)', '"x"', 'a', '--a', '10px 20px'];
+  const asked = longhandNames()
+    .filter((name) => !isElsewhere(name) && !isBesideRules.test(name))
+    .map((name) => [name, [...new Set([...keywordsOf(name), ...some])].sort()] as const);
+  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tab.setContent(html);
+  const told = await tab.evaluate((all) => {
+    const elements = [...document.querySelectorAll('[data-k]')];
+    const sheet = document.head.appendChild(document.createElement('style'));
+    const wide = /^(inherit|initial|unset|revert|revert-layer)$/;
+    return all.flatMap(([name, values]) => {
+      const valid = values.filter((value) => !wide.test(value) && CSS.supports(name, value));
+      // Of many words some, from first to last.
+      const chosen = valid.filter((_, i) => i % Math.ceil(valid.length / 3) === 0);
+      const read = () => elements.map((one) => getComputedStyle(one).getPropertyValue(name));
+      sheet.textContent = '';
+      const before = read();
+      return chosen.map((value) => {
+        sheet.textContent = `[data-k] { ${name}: ${value} }`;
+        return { name, value, changed: read().map((after, i) => after !== before[i]) };
+      });
+    });
+  }, asked);
+  await tab.close();
+  const elements = page.select('[data-k]');
+  let compared = 0;
+  const differences = told.flatMap(({ name, value, changed }) => {
+    const view = page.withDraft(`[data-k] { ${name}: ${value} }`, 'after');
+    return elements.flatMap((element, i) => {
+      const key = element.attributes.get('data-k')!;
+      if (isInCorner(key, name, value)) return [];
+      compared++;
+      const [before, after] = [computedOf(page, element, name), computedOf(view, element, name)];
+      return (before !== after) === changed[i] ? [] : [`${key} { ${name}: ${value} }: ${before} to ${after}`];
+    });
+  });
+  expect(differences).toEqual([]);
+  expect(compared).toBeGreaterThan(150_000);
 });
 
 test('and so are the boxes that browsers make by themselves', async () => {

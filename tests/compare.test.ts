@@ -1,7 +1,7 @@
 // Two things, of one page or of two releases of it: the longhands in which compare says that they differ are those in which
 // a real engine's computed values do.
 import fc from 'fast-check';
-import { compare, type PageElement } from 'yelto';
+import { compare } from 'yelto';
 import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { edits, type Release } from './support/releases.js';
@@ -23,13 +23,7 @@ const pairs = fc.record({
  * say is told by others.
  */
 const isToldOtherwise =
-  /(^|-)(block|inline)(-|$)|^(border|corner)-(start|end)-|^--|^(text-decoration|background-position|font-variant)$|^-webkit-(border-image|locale|line-break|writing-mode|ruby-position|tap-highlight-color|text-decorations-in-effect)$/;
-
-/** Paddings and corners of boxes that the browser draws itself are nothing to it; `prove` says that they have no effect. */
-const isDrawnItself = ({ tag, attributes }: PageElement, name: string) =>
-  tag === 'input' &&
-  /^(checkbox|radio)$/.test(attributes.get('type') ?? '') &&
-  /^padding|-radius$/.test(name);
+  /(^|-)(block|inline)(-|$)|^(border|corner)-(start|end)-|^--|^(text-decoration|background-position|font-variant)$|^-webkit-(border-image|locale|line-break|writing-mode|text-orientation|ruby-position|tap-highlight-color|text-decorations-in-effect)$/;
 
 /** Of each element: what computed longhands are, as the standard's typed values and as styles tell them. */
 async function valuesOf(release: Release, indices: readonly number[]) {
@@ -80,7 +74,6 @@ async function wrongs({ one, names, at }: typeof pairs extends fc.Arbitrary<infe
     for (const name of Object.keys(shown[0][i])) {
       const [first, second] = [shown[0][i][name], shown[1][i][name]];
       if (!second || isToldOtherwise.test(name)) continue;
-      if (isDrawnItself(a, name) || isDrawnItself(b, name)) continue;
       const isSaid = told.has(name);
       const isTold = first.told !== second.told;
       const isTyped = first.typed !== second.typed;

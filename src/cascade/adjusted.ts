@@ -1,3 +1,4 @@
+import type { PageElement } from '../page/index.js';
 import { initialValue, topLevelPieces } from '../value/index.js';
 import { parentOf, type Values } from './surroundings.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
@@ -34,19 +35,27 @@ const known = new Map<string, Adjust | null>();
 function adjustOf(longhand: string): Adjust | null {
   if (longhand === 'display') return displayOf;
   if (longhand === 'position') return positionOf;
-  // A drawing's text has no columns; as engines have it.
-  if (longhand === 'column-count')
-    return (values, target, text) => (isTextOfDrawing(values, target) ? 'auto' : text);
+  // A drawing’s text has no columns; as engines have it.
+  if (/^column-(count|width|height|gap|fill|span|wrap)$/.test(longhand))
+    return (values, target, text) => (isTextOfDrawing(values, target) ? initialValue(longhand) : text);
   if (longhand === 'float')
     return (values, target, text) => (isOutOfFlow(values.valueOf(target, 'position')) ? 'none' : text);
   if (/^border-(top|right|bottom|left)-width$/.test(longhand)) {
     const style = longhand.replace('width', 'style');
-    return (values, target, text) => (/^(none|hidden)$/.test(values.valueOf(target, style)) ? '0' : text);
+    return (values, target, text) =>
+      isDrawnMark(values, target) || /^(none|hidden)$/.test(values.valueOf(target, style)) ? '0' : text;
   }
+  if (ofMarks.test(longhand))
+    return (values, target, text) =>
+      isDrawnMark(values, target) ? drawnText(values, target, longhand) : text;
+  if (longhand === 'line-height')
+    return (values, target, text) => (isDrawnInOneLine(values, target) ? 'normal' : text);
   if (/^min-(width|height)$/.test(longhand))
     return (values, target, text) => (text === 'auto' && !isItem(values, target) ? '0' : text);
   if (longhand === 'overflow-x' || longhand === 'overflow-y')
     return (values, target, text) => overflowOf(values, target, longhand, text);
+  if (longhand === 'resize')
+    return (_, target, text) => (text === 'auto' && elementOf(target).tag === 'textarea' ? 'both' : text);
   if (longhand === 'text-align') return alignmentOf;
   if (layered.test(longhand)) {
     const images = longhand.startsWith('background') ? 'background-image' : 'mask-image';
@@ -128,8 +137,15 @@ function displayOf(values: Values, target: Target, text: string): string {
   if (/^(text|foreignObject)$/i.test(elementOf(target).tag) && isInDrawing(values, target))
     return blockified[own];
   const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
-  if (isOut || isItem(values, target) || parentOf(target) === null) return blockified[own];
+  if (isOut || isItem(values, target) || isLegend(target) || parentOf(target) === null)
+    return blockified[own];
   return own === 'inline' && turnsLines(values, target) ? 'inline-block' : own;
+}
+
+/** Whether it is the heading of a fieldset, which is a block (HTML Standard §15.3.13). */
+function isLegend(target: Target): boolean {
+  const { tag, parent } = elementOf(target);
+  return !pseudoOf(target) && tag === 'legend' && parent?.tag === 'fieldset';
 }
 
 /** Whether its lines run another way than those around it (CSS Writing Modes 4 §3.2). */
@@ -137,6 +153,36 @@ function turnsLines(values: Values, target: Target): boolean {
   const mode = values.valueOf(target, 'writing-mode');
   const parent = boxAbove(values, target);
   return parent !== null && values.valueOf(parent, 'writing-mode') !== mode;
+}
+
+/** What check boxes and round ones are not given while the browser draws them, widths of their lines aside. */
+const ofMarks = /^(border-((top|right|bottom|left)-(style|color)|.*-radius|image-.*)|padding-.*)$/;
+
+/** The `type` of an element in lower case; of a `select` `drop-down` or `list`. */
+export function typeOf({ tag, attributes }: PageElement): string {
+  if (tag !== 'select') return (attributes.get('type') ?? '').toLowerCase();
+  return attributes.has('multiple') || Number(attributes.get('size')) > 1 ? 'list' : 'drop-down';
+}
+
+/** Whether it is a check box or a round one. */
+export const isMark = (element: PageElement): boolean =>
+  element.tag === 'input' && /^(checkbox|radio)$/.test(typeOf(element));
+
+/** `appearance: none` ends it that the browser draws them. */
+const isDrawnMark = (values: Values, target: Target): boolean =>
+  isControl(values, target) && isMark(elementOf(target));
+
+function drawnText(values: Values, target: Target, longhand: string): string {
+  if (longhand.endsWith('-radius') && typeOf(elementOf(target)) === 'radio') return '50%';
+  return longhand.endsWith('-color') ? values.valueOf(target, 'color') : initialValue(longhand);
+}
+
+/** Drop-downs, and buttons that are inputs, have one line of its usual height while the browser draws them. */
+function isDrawnInOneLine(values: Values, target: Target): boolean {
+  if (!isControl(values, target)) return false;
+  const element = elementOf(target);
+  const type = typeOf(element);
+  return type === 'drop-down' || (element.tag === 'input' && /^(button|submit|reset)$/.test(type));
 }
 
 /** What the browser draws as a control, which `appearance: none` ends. */
@@ -165,14 +211,28 @@ function isItem(values: Values, target: Target): boolean {
 
 /** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
 function overflowOf(values: Values, target: Target, longhand: string, text: string): string {
+  if (/^(inline-)?table$/.test(values.valueOf(target, 'display')))
+    return ofTable(values, target, longhand, text);
   if (text !== 'visible' && text !== 'clip') return text;
   if (text === 'clip' && isOfDrawing(values, target)) return text;
   // What is typed into always scrolls (HTML Standard §15.5.4).
   if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea')
     return values.valueOf(target, 'display') === 'none' ? text : 'auto';
+  const beside = otherOverflow(values, target, longhand);
+  if (/^(visible|clip)$/.test(beside)) return text;
+  return text === 'visible' ? 'auto' : 'hidden';
+}
+
+/** Tables do not scroll, and hide on all sides or on none; as engines have it. */
+function ofTable(values: Values, target: Target, longhand: string, text: string): string {
+  const beside = otherOverflow(values, target, longhand);
+  if (/^(visible|clip)$/.test(text) && /^(visible|clip)$/.test(beside)) return text;
+  return text === 'hidden' && beside === 'hidden' ? text : 'visible';
+}
+
+/** As it is specified in the other direction. */
+function otherOverflow(values: Values, target: Target, longhand: string): string {
   const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
   const candidates = values.candidates(target, other);
-  const beside = specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other);
-  if (/^(visible|clip)$/.test(beside.toLowerCase())) return text;
-  return text === 'visible' ? 'auto' : 'hidden';
+  return (specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other)).toLowerCase();
 }

@@ -1,6 +1,6 @@
 import { ident, string } from 'css-tree';
 import { canBeAnimated } from '../facts/index.js';
-import type { Page } from '../page/index.js';
+import type { Keyframes, Page } from '../page/index.js';
 import { kinds, readTokens, tokenText } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { componentOfSheet } from './entries.js';
@@ -40,23 +40,45 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
   const durations = parts('animation-duration');
   const counts = parts('animation-iteration-count');
   const fills = parts('animation-fill-mode');
+  const directions = parts('animation-direction');
   const animations = new Map<string, Animation>();
   names.forEach((text, i) => {
     const words = wordsIn(text);
     const meant = keyframes.filter(({ name, condition }) => words.includes(name) && page.isActive(condition));
     const frames = meant.findLast(({ isPrefixed }) => !isPrefixed) ?? meant.at(-1);
     if (!frames) return;
-    const keeps = /\b(forwards|both)\b/i.test(fills[i % fills.length]);
+    const keeps = /(?<![\w-])(forwards|both)(?![\w-])/i.test(fills[i % fills.length]);
     const runs = hasLength(durations[i % durations.length]);
     // Even one of 0s that keeps its last values sets them.
     if (!runs && !keeps) return;
-    const lasting = keeps || /\binfinite\b/i.test(counts[i % counts.length]);
-    for (const property of frames.properties)
-      for (const longhand of longhandsOf(property).filter(canBeAnimated))
-        animations.set(solution.contestedName(row, longhand), { name: frames.name, lasting });
+    const goesOn = runs && /(?<![\w-])infinite(?![\w-])/i.test(counts[i % counts.length]);
+    // What the frame at which it stops does not set is what it is without the animation (CSS Animations 1 §4).
+    const stops = keeps ? lastSet(frames, counts[i % counts.length], directions[i % directions.length]) : [];
+    const kept = new Set(stops.flatMap(longhandsOf));
+    for (const longhand of new Set(frames.properties.flatMap(longhandsOf))) {
+      if (!canBeAnimated(longhand)) continue;
+      const name = solution.contestedName(row, longhand);
+      const lasting = goesOn || kept.has(longhand);
+      // One that is over leaves what another keeps.
+      if (lasting || !animations.get(name)?.lasting) animations.set(name, { name: frames.name, lasting });
+    }
   });
   if (!isOwn) known.set(contested, animations);
   return animations;
+}
+
+/** What a set of frames sets where an animation of that count and direction stops: between two frames, all that any sets. */
+function lastSet(frames: Keyframes, countText: string, directionText: string): readonly string[] {
+  const [, number] = /(?<![\w.+-])(\d*\.?\d+)(?![\w.%])/.exec(countText.replace(/\([^)]*\)/g, '')) ?? [];
+  const count = Number(number ?? 1);
+  if (!Number.isInteger(count)) return frames.properties;
+  const [direction] = /(?<![\w-])(alternate-reverse|alternate|reverse)(?![\w-])/i.exec(directionText) ?? [
+    'normal',
+  ];
+  const isBack = /reverse/i.test(direction);
+  const isTurned = /alternate/i.test(direction) && count > 0 && count % 2 === 0;
+  // Of no time at all it stops where it begins.
+  return count > 0 === (isBack === isTurned) ? frames.last : frames.first;
 }
 
 /** Names as they may be written in a list of animations, and strings; the word `none` names nothing. */

@@ -21,7 +21,7 @@ export class Capture {
   readonly #blocks: readonly { readonly owner: RuleOwner; readonly blocks: readonly StyleBlock[] }[];
   #toldApart?: ToldApart;
   readonly #turned = new WeakMap<Tree, Uint8Array | null>();
-  readonly #browser: { readonly owner: 'browser'; readonly index: RuleIndex };
+  readonly #browser: RuleIndex;
   readonly #components: readonly RuleIndex[];
   readonly #componentOf: (tree: number) => number;
   readonly #flows = new Map<string, Flow>();
@@ -36,14 +36,14 @@ export class Capture {
       how: 'added',
       media: '',
     });
-    this.#browser = { owner: 'browser', index: new RuleIndex(gatherer.result.blocks) };
+    this.#browser = new RuleIndex(gatherer.result.blocks, 'browser');
     this.#blocks = [
       { owner: 'browser', blocks: gatherer.result.blocks },
       { owner: 'platform', blocks: page.styles.blocks },
     ];
-    this.#components = page.components.map(({ blocks }) => new RuleIndex(blocks));
+    this.#components = page.components.map(({ blocks }) => new RuleIndex(blocks, 'platform'));
     this.#componentOf = (tree) => page.componentOf(tree);
-    this.#indexes = [this.#browser, { owner: 'platform', index: new RuleIndex(page.styles.blocks) }] as const;
+    this.#indexes = [this.#browser, new RuleIndex(page.styles.blocks, 'platform')] as const;
     this.expander = new Expander(page.grammar);
     this.#flows.set(flowKey(usualFlow), usualFlow);
     this.mayFlowDiffer =
@@ -64,9 +64,7 @@ export class Capture {
     const document = new Matching(tree, this.#indexes);
     if (tree.roots.length === 1) return document;
     const bare = new Matching(tree, [this.#browser]);
-    const components = this.#components.map(
-      (index) => new Matching(tree, [this.#browser, { owner: 'platform', index }]),
-    );
+    const components = this.#components.map((index) => new Matching(tree, [this.#browser, index]));
     return new TreeMatching(tree, (number) =>
       number === 0 ? document : (components[this.#componentOf(number)] ?? bare),
     );

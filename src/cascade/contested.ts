@@ -1,7 +1,7 @@
 import { physicalNames, type Flow } from '../value/index.js';
 import { compareCandidates, type Candidate } from './rank.js';
 
-/** What one rule, or an element's own attributes, claim: the candidates by longhand as written, in order. */
+/** What one rule, or an element's own attributes, claim: the candidates by longhand as written, the strongest first. */
 export type Claims = ReadonlyMap<string, readonly Candidate[]>;
 
 /** Files candidates under the longhands that their declarations set. */
@@ -16,17 +16,16 @@ export function claimsOf(
       else claims.set(longhand, [candidate]);
     }
   }
+  for (const candidates of claims.values()) if (candidates.length > 1) candidates.sort(compareCandidates);
   return claims;
 }
 
-const renamed = new WeakMap<Candidate, Map<string, Candidate>>();
+const renamed = new WeakMap<readonly Candidate[], readonly Candidate[]>();
 
-/** The candidate as one under a flow-relative name; the same object for the same name. */
-function under(flowRelative: string, candidate: Candidate): Candidate {
-  let known = renamed.get(candidate);
-  if (!known) renamed.set(candidate, (known = new Map()));
-  let found = known.get(flowRelative);
-  if (!found) known.set(flowRelative, (found = { ...candidate, flowRelative }));
+/** Candidates that are filed under a flow-relative name, as such; the same list for the same one. */
+function under(flowRelative: string, candidates: readonly Candidate[]): readonly Candidate[] {
+  let found = renamed.get(candidates);
+  if (!found) renamed.set(candidates, (found = candidates.map((one) => ({ ...one, flowRelative }))));
   return found;
 }
 
@@ -59,7 +58,7 @@ export class FlowNames {
  * question about one costs what that one costs; all of them in one go when all are asked for.
  */
 export class Contested {
-  readonly #found = new Map<string, readonly Candidate[] | undefined>();
+  #found = new Map<string, readonly Candidate[] | undefined>();
   #names?: readonly string[];
 
   constructor(
@@ -70,14 +69,14 @@ export class Contested {
   /** The candidates for a physical longhand, winner first; undefined when nobody sets it. */
   get(longhand: string): readonly Candidate[] | undefined {
     if (this.#found.has(longhand) || this.#names) return this.#found.get(longhand);
-    const candidates: Candidate[] = [];
+    const claimed: (readonly Candidate[])[] = [];
     for (const name of this.flowNames.namesFor(longhand)) {
       for (const claims of this.claims) {
         const own = claims.get(name);
-        if (own) candidates.push(...(name === longhand ? own : own.map((one) => under(name, one))));
+        if (own) claimed.push(name === longhand ? own : under(name, own));
       }
     }
-    const sorted = candidates.length ? candidates.sort(compareCandidates) : undefined;
+    const sorted = claimed.length > 1 ? claimed.flat().sort(compareCandidates) : claimed[0];
     this.#found.set(longhand, sorted);
     return sorted;
   }
@@ -96,20 +95,28 @@ export class Contested {
   /** All longhands that anyone sets, in order of name. */
   get names(): readonly string[] {
     if (this.#names) return this.#names;
-    const found = new Map<string, Candidate[]>();
+    const found = new Map<string, readonly Candidate[] | undefined>();
+    const contests = new Map<string, Candidate[]>();
     for (const claims of this.claims) {
       for (const [longhand, candidates] of claims) {
         const name = this.flowNames.physical(longhand);
+        const own = name === longhand ? candidates : under(longhand, candidates);
         const rivals = found.get(name);
-        const own = name === longhand ? candidates : candidates.map((one) => under(longhand, one));
-        if (rivals) rivals.push(...own);
-        else found.set(name, [...own]);
+        // Where one alone claims a longhand, its very list serves all whom it styles.
+        if (!rivals) found.set(name, own);
+        else {
+          let contest = contests.get(name);
+          if (!contest) contests.set(name, (contest = [...rivals]));
+          contest.push(...own);
+          found.set(name, contest);
+        }
       }
     }
+    for (const contest of contests.values()) contest.sort(compareCandidates);
+    this.#names = [...found.keys()].sort();
     // What was worked out before stays the same object.
-    for (const [name, rivals] of found)
-      if (!this.#found.has(name))
-        this.#found.set(name, rivals.length > 1 ? rivals.sort(compareCandidates) : rivals);
-    return (this.#names = [...found.keys()].sort());
+    for (const [name, rivals] of this.#found) if (rivals) found.set(name, rivals);
+    this.#found = found;
+    return this.#names;
   }
 }

@@ -30,7 +30,7 @@ function matchingIn(styles: StyleSet, tree: Tree): Matcher {
     const { bare } = tree;
     if (bare && tree.roots.length === 1)
       return new HeldMatching(tree, matched(bare.tree), toldByDraft(styles).by(bare.change));
-    const draft = new Matching(tree, [{ owner: 'draft', index: new RuleIndex(styles.blocks) }]);
+    const draft = new Matching(tree, [new RuleIndex(styles.blocks, 'draft')]);
     return tree.roots.length === 1
       ? draft
       : new TreeMatching(tree, (number) => (number === 0 ? draft : undefined));

@@ -19,14 +19,16 @@ export function standingContest(page: Page, target: Target, property: string): C
   const solution = solutionOf(page);
   const { index } = elementOf(target);
   const name = solution.contestedName(index, longhand);
-  const own = solution.contested(index, pseudoOf(target)).get(name);
-  if (own) return { property: name, target, entries: entriesOf(page, own) };
+  const own = solution.contested(index, pseudoOf(target));
+  if (own.get(name)) return { property: name, target, entries: entriesOf(page, own, name) };
   if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) {
     // A pseudo-element inherits from its element.
     const start = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
     for (let up = start; up; up = up.drawnIn) {
-      const theirs = solution.contested(up.index, '').get(solution.contestedName(up.index, longhand));
-      if (theirs) return { property: name, target, entries: entriesOf(page, theirs), inheritedFrom: up };
+      const theirs = solution.contested(up.index, '');
+      const theirName = solution.contestedName(up.index, longhand);
+      if (theirs.get(theirName))
+        return { property: name, target, entries: entriesOf(page, theirs, theirName), inheritedFrom: up };
     }
   }
   return { property: name, target, entries: [] };
@@ -42,7 +44,7 @@ export function standingEntries(
   if (!fields) {
     fields = contested.names.map((property) => ({
       property,
-      entries: entriesOf(page, contested.get(property)!),
+      entries: entriesOf(page, contested, property),
     }));
     allEntries.set(contested, fields);
   }
@@ -102,12 +104,25 @@ export function componentOfSheet(page: Page, sheet: number): StyleSet | undefine
   return inner.get(sheet);
 }
 
-const entryLists = new WeakMap<readonly Candidate[], readonly Entry[]>();
+/** Of longhands that several claim, by longhand. */
+const rivalEntries = new WeakMap<Contested, Map<string, readonly Entry[]>>();
 
-function entriesOf(page: Page, candidates: readonly Candidate[]): readonly Entry[] {
-  let entries = entryLists.get(candidates);
-  if (!entries)
-    entryLists.set(candidates, (entries = candidates.map((one, i) => entryOf(page, one, candidates[i - 1]))));
+/** Of what nothing stands above: the same wherever it wins. */
+const winners = new WeakMap<Candidate, readonly [Entry]>();
+
+/** The entries of a longhand that somebody sets. */
+function entriesOf(page: Page, contested: Contested, longhand: string): readonly Entry[] {
+  const candidates = contested.get(longhand)!;
+  let alone = winners.get(candidates[0]);
+  if (!alone) winners.set(candidates[0], (alone = [entryOf(page, candidates[0], undefined)]));
+  if (candidates.length === 1) return alone;
+  let byLonghand = rivalEntries.get(contested);
+  if (!byLonghand) rivalEntries.set(contested, (byLonghand = new Map()));
+  let entries = byLonghand.get(longhand);
+  if (!entries) {
+    entries = candidates.map((one, i) => (i ? entryOf(page, one, candidates[i - 1]) : alone[0]));
+    byLonghand.set(longhand, entries);
+  }
   return entries;
 }
 

@@ -26,7 +26,7 @@ interface Filed {
 /** The rules that a change can be told by, filed for themselves. */
 export interface Told {
   readonly blocks: ReadonlySet<StyleBlock>;
-  readonly indexes: readonly { readonly owner: RuleOwner; readonly index: RuleIndex }[];
+  readonly indexes: readonly RuleIndex[];
   /** Whether any of them may turn the flow. */
   readonly setsFlow: boolean;
 }
@@ -59,7 +59,7 @@ export class ToldApart {
       told = {
         blocks,
         setsFlow: [...blocks].some(setsFlow),
-        indexes: each.map(({ owner, touched }) => ({ owner, index: new RuleIndex([...touched]) })),
+        indexes: each.map(({ owner, touched }) => new RuleIndex([...touched], owner)),
       };
       this.#known.set(key, told);
     }
@@ -73,7 +73,7 @@ export class ToldApart {
  */
 export class HeldMatching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
-  readonly #root: Branch = { next: new Map() };
+  readonly #root: Branch = {};
   readonly flowsAs?: Matcher;
   readonly #rest = new Map<MatchList, readonly Applied[]>();
   readonly bare;

@@ -2,6 +2,7 @@ export { animationsOn } from './animation.js';
 export { contest, contests } from './contest.js';
 export { isOfComponent, sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
+export { isMark, typeOf } from './adjusted.js';
 export { computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
 export { registeredProperty } from './registered.js';
 export { valueOf } from './value.js';

@@ -1,33 +1,24 @@
 import type { Compound, Selector, Test, Tree } from '../selector/index.js';
 
 /**
- * How far a selector looks from the element that it is asked of: at the element alone, up at its ancestors
- * too, or further around (siblings, descendants, states, places).
+ * Whether a selector looks further than at an element and up at its ancestors: at siblings, descendants, states, places.
+ * True where in doubt, which is always right, only slower.
  */
-export type Sight = 'own' | 'above' | 'around';
-
-/** How far a selector looks. Kept low where in doubt: 'around' is always right, only slower. */
-export function sightOf({ compounds, combinators, pseudoStates }: Selector): Sight {
-  if (pseudoStates.length) return 'around';
-  if (combinators.some((combinator) => combinator === '+' || combinator === '~')) return 'around';
-  let sight: Sight = combinators.length ? 'above' : 'own';
-  for (const { tests } of compounds) {
-    for (const test of tests) {
-      const further = testSight(test);
-      if (further === 'around') return 'around';
-      if (further === 'above') sight = 'above';
-    }
-  }
-  return sight;
+export function looksAround({ compounds, combinators, pseudoStates }: Selector): boolean {
+  return (
+    pseudoStates.length > 0 ||
+    combinators.some((combinator) => combinator === '+' || combinator === '~') ||
+    compounds.some(({ tests }) => tests.some(testsAround))
+  );
 }
 
-function testSight(test: Test): Sight {
+function testsAround(test: Test): boolean {
   switch (test.kind) {
     case 'attribute':
-      return test.attribute.namespace !== '' ? 'around' : 'own';
+      return test.attribute.namespace !== '';
     case 'any':
     case 'none':
-      return test.list.reduce<Sight>((sight, one) => farther(sight, sightOf(one)), 'own');
+      return test.list.some(looksAround);
     case 'has':
     case 'nth':
     case 'pseudo-class':
@@ -36,13 +27,8 @@ function testSight(test: Test): Sight {
     case 'namespace':
     case 'anchor':
     case 'host':
-      return 'around';
+      return true;
   }
-}
-
-function farther(a: Sight, b: Sight): Sight {
-  if (a === 'around' || b === 'around') return 'around';
-  return a === 'above' || b === 'above' ? 'above' : 'own';
 }
 
 /** What a set of selectors can tell elements apart by. */
@@ -80,12 +66,11 @@ interface Step {
  * need be asked once for each.
  */
 export class Kinds {
-  readonly #kinds: Int32Array;
   readonly #situations: Int32Array;
 
   constructor(tree: Tree, selectors: Iterable<Selector>) {
     const features = featuresOf(selectors, tree);
-    this.#kinds = new Int32Array(tree.size);
+    const kinds = new Int32Array(tree.size);
     const root: Step = { number: -1, next: new Map() };
     const values = new Map<string, number>();
     let count = 0;
@@ -109,13 +94,9 @@ export class Kinds {
         }
       }
       if (at.number < 0) at.number = count++;
-      this.#kinds[row] = at.number;
+      kinds[row] = at.number;
     }
-    this.#situations = situations(tree, this.#kinds, count);
-  }
-
-  kindOf(row: number): number {
-    return this.#kinds[row];
+    this.#situations = situations(tree, kinds, count);
   }
 
   situationOf(row: number): number {

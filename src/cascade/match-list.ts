@@ -36,6 +36,8 @@ export interface Matcher {
     readonly touched: ReadonlySet<StyleBlock>;
     readonly again: Matcher;
   };
+  /** Among which rows all are that any rule matches, in the order of the tree; undefined where names do not tell. */
+  readonly rows?: readonly number[];
   /** The list for an element (`pseudo` '') or its pseudo-element. */
   list(row: number, pseudo: string): MatchList;
 }
@@ -50,7 +52,7 @@ export function strongest(found: readonly Applied[]): Applied[] {
 /** A tree of lists, in which equal ones are one. */
 export interface Branch {
   list?: MatchList;
-  readonly next: Map<Applied, Branch>;
+  next?: Map<Applied, Branch>;
 }
 
 let made = 0;
@@ -77,13 +79,15 @@ export function areAlike(some: readonly Applied[], others: readonly Applied[]): 
 }
 
 export function listAt(root: Branch, applied: readonly Applied[]): Branch {
-  let branch = root;
-  for (const one of applied) {
-    let next = branch.next.get(one);
-    if (!next) branch.next.set(one, (next = { next: new Map() }));
-    branch = next;
-  }
-  return branch;
+  return applied.reduce(stepTo, root);
+}
+
+/** The branch that begins with a rule. */
+export function stepTo(branch: Branch, one: Applied): Branch {
+  const steps = (branch.next ??= new Map());
+  let next = steps.get(one);
+  if (!next) steps.set(one, (next = {}));
+  return next;
 }
 
 /** The browser's rules, then the others, by order of appearance; within a block the stronger and nearer selector last. */

@@ -25,7 +25,7 @@ export function matchedRows(matcher: Matcher, size: number, block: StyleBlock): 
 function allMatchedRows(matcher: Matcher, size: number): ByBlock {
   const found = new Map<StyleBlock, MatchedRow[]>();
   const pseudos = [...matcher.pseudos];
-  for (let row = 0; row < size; row++)
+  for (const row of matcher.rows ?? Array.from({ length: size }, (_, at) => at))
     for (const pseudo of pseudos)
       for (const { block } of matcher.list(row, pseudo).applied) {
         const ofBlock = found.get(block);

@@ -4,6 +4,7 @@ import {
   matches,
   matchesAny,
   matchesNames,
+  rowsAmong,
   statesHold,
   type SeenPart,
   type MatchContext,
@@ -14,33 +15,21 @@ import { Kinds } from './kinds.js';
 import {
   listAt,
   listOf,
+  stepTo,
   strongest,
   type Applied,
   type Branch,
   type Matcher,
   type MatchList,
-  type RuleOwner,
 } from './match-list.js';
-import { AncestorNames, Presence, type Bucket, type IndexedRule, type RuleIndex } from './rule-index.js';
-
-/** The rules that may match elements of one kind, sorted by how far they look. */
-interface Contenders {
-  /** Settled for the whole kind. */
-  readonly own: readonly Applied[];
-  /** To be asked once for each situation. */
-  readonly above: readonly OwnedRule[];
-  /** To be asked of each element. */
-  readonly around: readonly OwnedRule[];
-}
-
-interface OwnedRule {
-  readonly rule: IndexedRule;
-  readonly owner: RuleOwner;
-}
+import type { Bucket, IndexedRule, RuleIndex } from './rule-index.js';
+import { AncestorNames, namesOf, Presence, Sieve } from './sieve.js';
 
 /** What is settled for all elements of one situation, and the lists that the rest makes of it. */
 interface Settled {
   readonly applied: readonly Applied[];
+  /** To be asked of each element. */
+  readonly around: readonly IndexedRule[];
   readonly branch: Branch;
 }
 
@@ -58,37 +47,50 @@ const none: readonly never[] = [];
  */
 export class Matching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
-  readonly #contenders = new Map<string, (Contenders | undefined)[]>();
   readonly #settled = new Map<string, (Settled | undefined)[]>();
-  readonly #root: Branch = { next: new Map() };
+  readonly #root: Branch = {};
   readonly #scoped = new Map<IndexedRule, Map<number, Applied>>();
   readonly #scopeRoots = new Map<Scope, Map<number, boolean>>();
   readonly #ancestors?: AncestorNames;
   readonly #contexts: MatchContext[] = [];
   readonly #reaching = new Map<IndexedRule, Map<number, Applied>>();
-  readonly #alive = new Map<readonly IndexedRule[], readonly IndexedRule[]>();
+  readonly #sieves = new Map<readonly IndexedRule[], Sieve>();
   /** Not worth working out for a few rules, which are asked of each element as they are. */
-  readonly #sharing?: { readonly presence: Presence; readonly kinds: Kinds };
+  readonly #sharing?: { readonly presence: Presence; readonly kinds: Kinds; readonly own: Uint8Array };
 
   constructor(
     private readonly tree: Tree,
-    private readonly indexes: readonly { readonly owner: RuleOwner; readonly index: RuleIndex }[],
+    private readonly indexes: readonly RuleIndex[],
     /** Where only few elements will be asked for, working out what they share takes longer than it saves. */
     asksFew = false,
   ) {
     if (!asksFew) this.#ancestors = new AncestorNames(tree);
-    const selectors = asksFew ? none : indexes.flatMap(({ index }) => index.selectors);
+    const selectors = asksFew ? none : indexes.flatMap((index) => index.selectors);
     if (selectors.length > fewRules)
-      this.#sharing = { presence: new Presence(tree), kinds: new Kinds(tree, selectors) };
+      this.#sharing = {
+        presence: new Presence(tree),
+        kinds: new Kinds(tree, selectors),
+        own: new Uint8Array(tree.names.size),
+      };
   }
 
   /** The pseudo-elements that any rule is for, and '' for the elements themselves. */
   get pseudos(): ReadonlySet<string> {
     return new Set(
-      this.indexes.flatMap(({ index: { buckets, hosts, slotted, parts } }) => [
+      this.indexes.flatMap(({ buckets, hosts, slotted, parts }) => [
         ...buckets.keys(),
         ...[...hosts, ...slotted, ...parts].map(({ selector }) => selector.pseudo),
       ]),
+    );
+  }
+
+  get rows(): readonly number[] | undefined {
+    const { tree } = this;
+    // From their own trees rules reach into others.
+    if (tree.roots.length > 1) return undefined;
+    return rowsAmong(
+      tree,
+      this.indexes.flatMap(({ selectors }) => selectors),
     );
   }
 
@@ -100,35 +102,31 @@ export class Matching implements Matcher {
 
   #find(row: number, pseudo: string): MatchList {
     if (!this.#sharing) return this.#findAmongFew(row, pseudo);
-    const { kinds } = this.#sharing;
-    const { around } = this.#contendersOf(kinds, row, pseudo);
-    const { applied, branch } = this.#settledFor(kinds, row, pseudo);
+    const { applied, around, branch } = this.#settledFor(row, pseudo);
     let at = branch;
     let found: Applied[] | undefined;
-    if (around.length) {
-      this.#ancestors?.moveTo(row);
-      for (const { rule, owner } of around) {
-        const one = this.#match(rule, row, owner);
-        if (!one) continue;
-        (found ??= []).push(one);
-        let next = at.next.get(one);
-        if (!next) at.next.set(one, (next = { next: new Map() }));
-        at = next;
-      }
+    for (const rule of around) {
+      const one = this.#match(rule, row);
+      if (!one) continue;
+      (found ??= []).push(one);
+      at = stepTo(at, one);
     }
     return (at.list ??= this.#listOf(found ? [...applied, ...found] : applied));
   }
 
   #findAmongFew(row: number, pseudo: string): MatchList {
     let found: Applied[] | undefined;
-    for (const { owner, index } of this.indexes) {
-      const bucket = index.buckets.get(pseudo);
+    for (const { buckets } of this.indexes) {
+      const bucket = buckets.get(pseudo);
       if (!bucket) continue;
-      for (const rule of this.#filedFor(bucket, row)) {
-        if (rule.needs.length) this.#ancestors?.moveTo(row);
-        const one = this.#match(rule, row, owner);
-        if (one) (found ??= []).push(one);
-      }
+      this.#eachFiled(bucket, row, (rules) => {
+        for (const rule of rules) {
+          if (rule.needs.length) this.#ancestors?.moveTo(row);
+          if (this.#ancestors?.hasAll(rule.needs) === false) continue;
+          const one = this.#match(rule, row);
+          if (one) (found ??= []).push(one);
+        }
+      });
     }
     return this.#listOf(found ?? none);
   }
@@ -139,75 +137,78 @@ export class Matching implements Matcher {
     return listOf(listAt(this.#root, applied), applied);
   }
 
-  #settledFor(kinds: Kinds, row: number, pseudo: string): Settled {
+  #settledFor(row: number, pseudo: string): Settled {
     const all = rowsOf(this.#settled, pseudo);
-    const situation = kinds.situationOf(row);
-    let settled = all[situation];
-    if (!settled) {
-      const { own, above } = this.#contendersOf(kinds, row, pseudo);
-      if (above.length) this.#ancestors?.moveTo(row);
-      const found = above.flatMap(({ rule, owner }) => this.#match(rule, row, owner) ?? []);
-      all[situation] = settled = { applied: [...own, ...found], branch: { next: new Map() } };
+    return (all[this.#sharing!.kinds.situationOf(row)] ??= this.#settle(row, pseudo));
+  }
+
+  /** All elements of a situation have the same names that rules ask for, and on the same ancestors. */
+  #settle(row: number, pseudo: string): Settled {
+    const applied: Applied[] = [];
+    const around: IndexedRule[] = [];
+    for (const rule of this.#sifted(row, pseudo)) {
+      const { selector, block } = rule;
+      const last = selector.compounds[selector.compounds.length - 1];
+      if (!matchesNames(last, row, this.tree) || !this.#ancestors!.hasAll(rule.needs)) continue;
+      if (rule.looksAround || block.scope) around.push(rule);
+      else if (matches(selector, row, this.#contextOf(row))) applied.push(this.#plainly(rule));
     }
-    return settled;
+    return { applied, around, branch: {} };
   }
 
-  #contendersOf(kinds: Kinds, row: number, pseudo: string): Contenders {
-    const all = rowsOf(this.#contenders, pseudo);
-    return (all[kinds.kindOf(row)] ??= this.#gather(row, pseudo));
-  }
-
-  #gather(row: number, pseudo: string): Contenders {
-    const own: Applied[] = [];
-    const above: OwnedRule[] = [];
-    const around: OwnedRule[] = [];
-    for (const { owner, index } of this.indexes) {
-      const bucket = index.buckets.get(pseudo);
+  /** The rules filed under any name of the element that pass their sieves, in no order. */
+  #sifted(row: number, pseudo: string): readonly IndexedRule[] {
+    const { own } = this.#sharing!;
+    const ancestors = this.#ancestors!;
+    const names = namesOf(this.tree, row);
+    const passed: IndexedRule[] = [];
+    ancestors.moveTo(row);
+    for (const name of names) own[name] = 1;
+    for (const { buckets } of this.indexes) {
+      const bucket = buckets.get(pseudo);
       if (!bucket) continue;
-      for (const rule of this.#filedFor(bucket, row)) {
-        const { selector, block, sight } = rule;
-        const last = selector.compounds[selector.compounds.length - 1];
-        if (!matchesNames(last, row, this.tree)) continue;
-        if (sight === 'around' || block.scope) around.push({ rule, owner });
-        else if (sight === 'above') above.push({ rule, owner });
-        else if (matches(selector, row, this.#contextOf(row))) own.push(this.#plainly(rule, owner));
-      }
+      this.#eachFiled(bucket, row, (rules, key) =>
+        this.#sieveOf(rules, key).sift(own, ancestors.counts, passed),
+      );
     }
-    return { own, above, around };
+    for (const name of names) own[name] = 0;
+    return passed;
   }
 
-  /** The rules filed under any name of the element, in no order. */
-  #filedFor({ byName, byAttribute, roots, others }: Bucket, row: number): readonly IndexedRule[] {
+  /** The lists of rules filed under the names of the element, those under a tag, an id or a class with its number. */
+  #eachFiled(
+    { byName, byAttribute, roots, others }: Bucket,
+    row: number,
+    take: (rules: readonly IndexedRule[], key?: number) => void,
+  ): void {
     const { tree } = this;
-    let found: IndexedRule[] | undefined;
-    const add = (rules: readonly IndexedRule[] | undefined): void => {
-      if (!rules?.length) return;
-      const live = this.#live(rules);
-      if (live.length) (found ??= []).push(...live);
-    };
-    add(byName[tree.tag[row]]);
-    add(others);
-    if (tree.id[row] >= 0) add(byName[tree.id[row]]);
-    for (const name of tree.classes[row]) add(byName[name]);
+    take(others);
+    for (const name of namesOf(tree, row)) {
+      const rules = byName[name];
+      if (rules) take(rules, name);
+    }
     if (byAttribute.size)
-      for (const name of tree.attributes[row].keys()) add(byAttribute.get(name.toLowerCase()));
-    if (row === 0) add(roots);
-    return found ?? none;
+      for (const name of tree.attributes[row].keys()) {
+        const rules = byAttribute.get(name.toLowerCase());
+        if (rules) take(rules);
+      }
+    if (row === 0) take(roots);
   }
 
-  /** The rules of a list that may match in this tree; most of a framework's rules never do. */
-  #live(rules: readonly IndexedRule[]): readonly IndexedRule[] {
-    if (!this.#sharing) return rules;
-    const { presence } = this.#sharing;
-    let live = this.#alive.get(rules);
-    if (!live) this.#alive.set(rules, (live = rules.filter(({ selector }) => presence.mayMatch(selector))));
-    return live;
+  /** Of the rules that may match in this tree at all; most of a framework's rules never do. */
+  #sieveOf(rules: readonly IndexedRule[], key: number | undefined): Sieve {
+    const { presence } = this.#sharing!;
+    let sieve = this.#sieves.get(rules);
+    if (!sieve) {
+      const alive = rules.filter(({ selector }) => presence.mayMatch(selector));
+      this.#sieves.set(rules, (sieve = new Sieve(alive, key, presence.carriers)));
+    }
+    return sieve;
   }
 
-  #match(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {
-    if (this.#ancestors?.hasAll(rule.needs) === false) return undefined;
-    if (rule.block.scope) return this.#matchInScope(rule, row, owner);
-    return matches(rule.selector, row, this.#contextOf(row)) ? this.#plainly(rule, owner) : undefined;
+  #match(rule: IndexedRule, row: number): Applied | undefined {
+    if (rule.block.scope) return this.#matchInScope(rule, row);
+    return matches(rule.selector, row, this.#contextOf(row)) ? this.#plainly(rule) : undefined;
   }
 
   /** For rules that stand in the same tree as an element. */
@@ -273,16 +274,16 @@ export class Matching implements Matcher {
     asked: { readonly context: number; readonly reaches: (rule: IndexedRule) => boolean },
   ): Applied[] {
     const { context, reaches } = asked;
-    const found = this.indexes.flatMap(({ owner, index }) =>
+    const found = this.indexes.flatMap((index) =>
       filed(index).flatMap((rule) =>
-        rule.selector.pseudo === pseudo && reaches(rule) ? [this.#fromAfar(rule, owner, context)] : [],
+        rule.selector.pseudo === pseudo && reaches(rule) ? [this.#fromAfar(rule, context)] : [],
       ),
     );
     return strongest(found);
   }
 
-  #fromAfar(rule: IndexedRule, owner: RuleOwner, context: number): Applied {
-    const { block, selector } = rule;
+  #fromAfar(rule: IndexedRule, context: number): Applied {
+    const { block, selector, owner } = rule;
     let byContext = this.#reaching.get(rule);
     if (!byContext) this.#reaching.set(rule, (byContext = new Map()));
     let applied = byContext.get(context);
@@ -291,13 +292,13 @@ export class Matching implements Matcher {
     return applied;
   }
 
-  #plainly(rule: IndexedRule, owner: RuleOwner): Applied {
-    const { block, selector } = rule;
+  #plainly(rule: IndexedRule): Applied {
+    const { block, selector, owner } = rule;
     return (rule.plainly ??= { block, selector, proximity: -Infinity, owner, context: 0 });
   }
 
-  #matchInScope(rule: IndexedRule, row: number, owner: RuleOwner): Applied | undefined {
-    const { block, selector } = rule;
+  #matchInScope(rule: IndexedRule, row: number): Applied | undefined {
+    const { block, selector, owner } = rule;
     const proximity = this.#proximity(selector, block.scope!, row, this.tree.root[row]);
     if (proximity === undefined) return undefined;
     let byProximity = this.#scoped.get(rule);

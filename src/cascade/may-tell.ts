@@ -21,8 +21,8 @@ export function rulesFor({ indexes }: Told, change: HeldChange, tree: Tree, aske
   const isFor = ({ selector, needs }: IndexedRule): boolean =>
     needs.every((name) => above.has(name) || classes.has(name)) &&
     mayBe(selector.compounds[selector.compounds.length - 1], row, change, tree);
-  return indexes.flatMap(({ index }) => {
-    const bucket = index.buckets.get(pseudo);
+  return indexes.flatMap(({ buckets }) => {
+    const bucket = buckets.get(pseudo);
     return bucket ? filedFor(bucket, tree, row, classes).filter(isFor) : [];
   });
 }

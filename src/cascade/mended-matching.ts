@@ -3,7 +3,7 @@ import { listAt, listOf, type Applied, type Branch, type Matcher, type MatchList
 
 /** What matches where one rule has more declarations than it had: the same targets, and the rule as it is now. */
 export class MendedMatching implements Matcher {
-  readonly #root: Branch = { next: new Map() };
+  readonly #root: Branch = {};
   readonly #lists = new Map<MatchList, MatchList>();
   readonly #mended = new Map<Applied, Applied>();
 

@@ -52,6 +52,24 @@ function compareProximity(a: Candidate, b: Candidate): number {
   return a.proximity === b.proximity ? 0 : b.proximity - a.proximity;
 }
 
+/**
+ * CSS Cascade 5 §7.3.4–7.3.5: what is left when the winner's whole origin, or its layer and those above it, are
+ * left out. Attributes of the markup count as the author's for `revert`, and as a layer below all others for
+ * `revert-layer`.
+ */
+export function rolledBack(candidates: readonly Candidate[], wholeOrigin: boolean): readonly Candidate[] {
+  const [candidate] = candidates;
+  if (candidate.level === Level.UserAgent) return [];
+  const rank = layerRank(candidate);
+  return candidates.filter((one) => one.level === Level.UserAgent || (!wholeOrigin && layerRank(one) < rank));
+}
+
+/** Important declarations rank layers the other way round; here a layer has one rank, whatever the importance. */
+function layerRank({ level, layer, attached, declaration }: Candidate): number {
+  if (level < Level.Author) return -1;
+  return (declaration.important ? -layer : layer) + attached / 2;
+}
+
 /** Why `below` stands below `above`. `labelOf` names a declaration's sheet. */
 export function reasonFor(
   above: Candidate,

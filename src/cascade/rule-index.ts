@@ -1,18 +1,19 @@
-import { pseudoClasses } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
-import { asksForHost, type Compound, type Selector, type Tree } from '../selector/index.js';
-import { sightOf, type Sight } from './kinds.js';
-import type { Applied } from './match-list.js';
+import { asksForHost, type Compound, type Selector } from '../selector/index.js';
+import { looksAround } from './kinds.js';
+import type { Applied, RuleOwner } from './match-list.js';
 
 /** One selector of one block, filed under the rarest name of its last compound. */
 export interface IndexedRule {
   readonly block: StyleBlock;
   readonly selector: Selector;
+  readonly owner: RuleOwner;
   /** Place of the selector in the block's list. */
   readonly at: number;
   /** Names that must stand on ancestors; a quick way to say no. */
   readonly needs: readonly number[];
-  readonly sight: Sight;
+  /** Whether it is to be asked of each element, and not once for all that have the same names on and above them. */
+  readonly looksAround: boolean;
   /** As it applies to what stands in its own tree and in no scope; made when it is first needed, for all matchers. */
   plainly?: Applied;
 }
@@ -36,13 +37,18 @@ export class RuleIndex {
   readonly slotted: IndexedRule[] = [];
   readonly parts: IndexedRule[] = [];
 
-  constructor(blocks: readonly StyleBlock[]) {
+  constructor(
+    blocks: readonly StyleBlock[],
+    private readonly owner: RuleOwner,
+  ) {
     this.selectors = blocks.flatMap(({ selectors }) => selectors);
     for (const block of blocks) block.selectors.forEach((selector, at) => this.#file(block, selector, at));
   }
 
   #file(block: StyleBlock, selector: Selector, at: number): void {
-    const rule: IndexedRule = { block, selector, at, needs: neededNames(selector), sight: sightOf(selector) };
+    const { owner } = this;
+    const needs = neededNames(selector);
+    const rule: IndexedRule = { block, selector, owner, at, needs, looksAround: looksAround(selector) };
     const last = selector.compounds[selector.compounds.length - 1];
     if (selector.through) {
       (selector.through.kind === 'part' ? this.parts : this.slotted).push(rule);
@@ -116,84 +122,4 @@ function neededNames({ compounds, combinators }: Selector): number[] {
   for (const test of last.tests)
     if (test.kind === 'any' && test.list.length === 1) needs.push(...neededNames(test.list[0]));
   return needs;
-}
-
-/** The names on the ancestors of one element at a time; moving to the next element in order is cheap. */
-export class AncestorNames {
-  readonly #counts: Uint32Array;
-  readonly #path: number[] = [];
-
-  constructor(private readonly tree: Tree) {
-    this.#counts = new Uint32Array(tree.names.size);
-  }
-
-  moveTo(row: number): void {
-    const { tree } = this;
-    const path = this.#path;
-    while (path.length && !(path[path.length - 1] < row && row < tree.end[path[path.length - 1]]))
-      this.#count(path.pop()!, -1);
-    const missing: number[] = [];
-    const top = path.length ? path[path.length - 1] : -1;
-    for (let up = tree.parent[row]; up !== top && up >= 0; up = tree.parent[up]) missing.push(up);
-    while (missing.length) {
-      const next = missing.pop()!;
-      path.push(next);
-      this.#count(next, 1);
-    }
-  }
-
-  #count(row: number, by: number): void {
-    const { tree } = this;
-    this.#counts[tree.tag[row]] += by;
-    if (tree.id[row] >= 0) this.#counts[tree.id[row]] += by;
-    for (const name of tree.classes[row]) this.#counts[name] += by;
-  }
-
-  hasAll(names: readonly number[]): boolean {
-    for (const name of names) if (!this.#counts[name]) return false;
-    return true;
-  }
-}
-
-/** Which names, attributes and held states a tree has at all; a selector that asks for others matches nothing. */
-export class Presence {
-  readonly #names: Uint8Array;
-  readonly #attributes = new Set<string>();
-
-  constructor(private readonly tree: Tree) {
-    this.#names = new Uint8Array(tree.names.size);
-    for (let row = 0; row < tree.size; row++) {
-      this.#names[tree.tag[row]] = 1;
-      if (tree.id[row] >= 0) this.#names[tree.id[row]] = 1;
-      for (const name of tree.classes[row]) this.#names[name] = 1;
-      for (const name of tree.attributes[row].keys()) this.#attributes.add(name.toLowerCase());
-    }
-  }
-
-  /** False only where the selector cannot match anywhere in the tree. */
-  mayMatch({ compounds }: Selector): boolean {
-    return compounds.every((compound) => this.#mayExist(compound));
-  }
-
-  #mayExist({ tag, ids, classes, tests }: Compound): boolean {
-    if (tag >= 0 && !this.#names[tag]) return false;
-    for (const name of ids) if (!this.#names[name]) return false;
-    for (const name of classes) if (!this.#names[name]) return false;
-    for (const test of tests) {
-      if (
-        test.kind === 'attribute' &&
-        test.attribute.namespace === '' &&
-        !this.#attributes.has(test.attribute.lowerName)
-      )
-        return false;
-      if (test.kind === 'pseudo-class' && !this.#mayHold(test.name)) return false;
-      if (test.kind === 'any' && !test.list.some((one) => this.mayMatch(one))) return false;
-    }
-    return true;
-  }
-
-  #mayHold(name: string): boolean {
-    const kind = pseudoClasses[name];
-    return kind === 'held' ? this.tree.held.has(name) : kind !== 'never';
-  }
 }

@@ -71,7 +71,7 @@ export class Solution {
   readonly #matching: Matcher;
   readonly #draft?: Matcher;
   readonly #workedOut: WorkedOut;
-  /** By flow, then by the platform's and the draft's list. */
+  /** By flow, then by the draft's and the platform's list. */
   readonly #shared: Map<string, WeakMap<MatchList, WeakMap<MatchList, Contested>>>;
   /** Of elements, by row, as they were asked for. */
   readonly #ofRows: (Contested | undefined)[] = [];
@@ -228,12 +228,12 @@ export class Solution {
       return contested;
     }
     const key = flowKey(flow);
-    let byList = this.#shared.get(key);
-    if (!byList) this.#shared.set(key, (byList = new WeakMap()));
-    let byDraft = byList.get(list);
-    if (!byDraft) byList.set(list, (byDraft = new WeakMap()));
-    let contested = byDraft.get(drafted);
-    if (!contested) byDraft.set(drafted, (contested = this.#likeElsewhere(list, drafted, flow)));
+    let byDraft = this.#shared.get(key);
+    if (!byDraft) this.#shared.set(key, (byDraft = new WeakMap()));
+    let byList = byDraft.get(drafted);
+    if (!byList) byDraft.set(drafted, (byList = new WeakMap()));
+    let contested = byList.get(list);
+    if (!contested) byList.set(list, (contested = this.#likeElsewhere(list, drafted, flow)));
     return contested;
   }
 
@@ -243,10 +243,10 @@ export class Solution {
     for (const one of [list, drafted])
       for (const condition of conditionsIn(one)) key += this.page.isActive(condition) ? '1' : '0';
     const { contests } = this.#workedOut;
-    let byDraft = contests.get(list);
-    if (!byDraft) contests.set(list, (byDraft = new WeakMap()));
-    let byKey = byDraft.get(drafted);
-    if (!byKey) byDraft.set(drafted, (byKey = new Map()));
+    let byList = contests.get(drafted);
+    if (!byList) contests.set(drafted, (byList = new WeakMap()));
+    let byKey = byList.get(list);
+    if (!byKey) byList.set(list, (byKey = new Map()));
     let contested = byKey.get(key);
     if (!contested) byKey.set(key, (contested = this.#contest(list, drafted, undefined, flow)));
     return contested;

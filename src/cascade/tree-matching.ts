@@ -9,7 +9,7 @@ import type { Matching } from './matching.js';
  */
 export class TreeMatching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
-  readonly #root: Branch = { next: new Map() };
+  readonly #root: Branch = {};
   /** What is of one tree alone, as it is numbered here. */
   readonly #same = new Map<MatchList, MatchList>();
 

@@ -1,13 +1,14 @@
+import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
 import { fillAttributes } from './attributes.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
-import { Level, type Candidate } from './rank.js';
+import { rolledBack, type Candidate } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
-import { fillVariables } from './variables.js';
+import { fillVariables, isCircular, variableOf } from './variables.js';
 
 /**
  * The value that a longhand of a target takes, as text with its `var()` filled in: the winner's own value,
@@ -15,6 +16,7 @@ import { fillVariables } from './variables.js';
  */
 export function valueOf(page: Page, target: Target, longhand: string): string {
   const name = canonicalProperty(longhand);
+  if (name.startsWith('--')) return variableOf(page, target, name) ?? '';
   const { entries, inheritedFrom } = standingContest(page, target, name);
   if (entries.length === 0) return initialOf(page, name);
   const from = inheritedFrom ?? target;
@@ -36,18 +38,23 @@ export function specifiedFrom(
   longhand: string,
   candidates: readonly Candidate[],
 ): Specified {
-  if (candidates.length === 0) return inheritedOrInitial(page, target, longhand);
+  if (candidates.length === 0) {
+    const takesAll = longhand.startsWith('--') && isHighlight(pseudoOf(target));
+    return takesAll ? { inheritsFrom: elementOf(target) } : inheritedOrInitial(page, target, longhand);
+  }
   const [candidate] = candidates;
   const { declaration } = candidate;
-  const filled = fillVariables(page, target, declaration.value);
+  const isCustom = longhand.startsWith('--');
+  const filled =
+    isCustom && isCircular(page, target, longhand, declaration.value)
+      ? undefined
+      : fillVariables(page, target, declaration.value);
   const isFilled = filled !== declaration.value;
   // Invalid at computed-value time (CSS Variables 1 §3.1).
   // A variable that is not registered then has no value at all, and takes none from its parent.
-  if (filled === undefined && longhand.startsWith('--') && !registeredProperty(page, longhand))
-    return { value: '' };
+  if (filled === undefined && isCustom && !registeredProperty(page, longhand)) return { value: '' };
   if (filled === undefined || (isFilled && page.grammar.check(declaration.property, filled.trim())))
     return inheritedOrInitial(page, target, longhand);
-  const isCustom = longhand.startsWith('--');
   if (isCustom && !isOfSyntax(page, longhand, filled)) return inheritedOrInitial(page, target, longhand);
   const value = isCustom
     ? filled
@@ -69,8 +76,12 @@ export function specifiedFrom(
     case 'unset':
       return inheritedOrInitial(page, target, longhand);
     case 'revert':
-    case 'revert-layer':
-      return specifiedFrom(page, target, longhand, rolledBack(candidates, value.toLowerCase() === 'revert'));
+    case 'revert-layer': {
+      const left = rolledBack(candidates, value.toLowerCase() === 'revert');
+      return left.length
+        ? specifiedFrom(page, target, longhand, left)
+        : inheritedOrInitial(page, target, longhand);
+    }
     default:
       return { value: longhand === 'content' ? fillAttributes(target, value) : value };
   }
@@ -87,24 +98,6 @@ function filledDeclaration(declaration: Declaration, value: string): Declaration
   return filled;
 }
 
-/**
- * CSS Cascade 5 §7.3.4–7.3.5: what is left when the winner's whole origin, or its layer and those above it, are
- * left out. Attributes of the markup count as the author's for `revert`, and as a layer below all others for
- * `revert-layer`.
- */
-function rolledBack(candidates: readonly Candidate[], wholeOrigin: boolean): readonly Candidate[] {
-  const [candidate] = candidates;
-  if (candidate.level === Level.UserAgent) return [];
-  const rank = layerRank(candidate);
-  return candidates.filter((one) => one.level === Level.UserAgent || (!wholeOrigin && layerRank(one) < rank));
-}
-
-/** Important declarations rank layers the other way round; here a layer has one rank, whatever the importance. */
-function layerRank({ level, layer, attached, declaration }: Candidate): number {
-  if (level < Level.Author) return -1;
-  return (declaration.important ? -layer : layer) + attached / 2;
-}
-
 function initialOf(page: Page, longhand: string): string {
   return longhand.startsWith('--')
     ? (registeredProperty(page, longhand)?.initial ?? '')
@@ -117,6 +110,9 @@ function inheritedOrInitial(page: Page, target: Target, longhand: string): Speci
 }
 
 function inherited(page: Page, target: Target, longhand: string): Specified {
-  const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  const pseudo = pseudoOf(target);
+  // To marked text no variable is handed on from other marked text.
+  if (longhand.startsWith('--') && isHighlight(pseudo)) return { value: initialOf(page, longhand) };
+  const parent = pseudo ? elementOf(target) : elementOf(target).drawnIn;
   return parent ? { inheritsFrom: parent } : { value: initialOf(page, longhand) };
 }

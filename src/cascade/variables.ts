@@ -1,5 +1,7 @@
 import { kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
+import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
@@ -24,14 +26,29 @@ function variablesOf(page: Page): Variables {
   return variables;
 }
 
+/** The computed value of a variable; undefined where it has none (CSS Variables 1 §2). */
+export const variableOf = (page: Page, target: Target, name: string): string | undefined =>
+  variablesOf(page).valueOf(target, name);
+
+/** Whether a variable of the target would read itself with that value, straight or by way of others. */
+export const isCircular = (page: Page, target: Target, name: string, value: string): boolean =>
+  /var\(/i.test(value) && variablesOf(page).leadsBack(target, name, value);
+
 /** A variable at the place where it is declared. */
 interface Declared {
   readonly target: Target;
   readonly name: string;
   readonly key: string;
-  /** The winner's, as written. */
+  /** The winner's, as written; of what stands below where that one rolls back. */
   readonly value: string;
 }
+
+const keyOf = (target: Target, name: string): string =>
+  `${elementOf(target).index}${pseudoOf(target)} ${name}`;
+
+/** How a value asks for what stands below it (CSS Cascade 5 §7.3.4–7.3.5); undefined where it does not. */
+const rollback = (value: string): string | undefined =>
+  /^(revert|revert-layer)$/i.test(value) ? value.toLowerCase() : undefined;
 
 /** The computed values of a page's variables, each worked out once and without recursion, however long the chain. */
 class Variables {
@@ -44,13 +61,15 @@ class Variables {
   valueOf(target: Target, name: string): string | undefined {
     const first = this.#declared(target, name);
     if (!first) return registeredProperty(this.page, name)?.initial;
-    const open: Declared[] = [first];
+    const open: Declared[] = this.#values.has(first.key) ? [] : [first];
     // Where each open one stands, as chains may be long.
     const places = new Map([[first.key, 0]]);
     const circular = new Set<string>();
     while (open.length) {
       const top = open[open.length - 1];
-      const needs = this.#needs(top).filter(({ key }) => !this.#values.has(key));
+      const needs = this.#needs(top, ({ key }) =>
+        this.#values.has(key) ? this.#values.get(key) !== undefined : undefined,
+      ).filter(({ key }) => !this.#values.has(key));
       const next = needs.find(({ key }) => !places.has(key));
       const back = needs.find(({ key }) => places.has(key));
       // Every variable of a circle is invalid (CSS Variables 1 §3.3).
@@ -59,7 +78,7 @@ class Variables {
         places.set(next.key, open.length);
         open.push(next);
       } else {
-        this.#values.set(top.key, circular.has(top.key) ? undefined : this.#value(top));
+        this.#values.set(top.key, circular.has(top.key) ? this.#invalid(top) : this.#value(top));
         places.delete(top.key);
         open.pop();
       }
@@ -67,15 +86,28 @@ class Variables {
     return this.#values.get(first.key);
   }
 
+  leadsBack(target: Target, name: string, value: string): boolean {
+    const own = keyOf(target, name);
+    const open: Declared[] = [{ target, name, key: own, value }];
+    const seen = new Set<string>();
+    for (let one = open.pop(); one; one = open.pop()) {
+      for (const next of this.#needs(one, (each) => this.valueOf(each.target, each.name) !== undefined)) {
+        if (next.key === own) return true;
+        if (!seen.has(next.key)) open.push(next);
+        seen.add(next.key);
+      }
+    }
+    return false;
+  }
+
   /** Where the variable that counts for a target is declared; undefined for none. */
   #declared(target: Target, name: string): Declared | undefined {
     if (!name.startsWith('--')) return undefined;
     const element = elementOf(target);
     if (!pseudoOf(target)) return this.#sourceOf(element, name) ?? undefined;
-    return (
-      this.#own(target, name) ??
-      (this.#isInherited(name) ? (this.#sourceOf(element, name) ?? undefined) : undefined)
-    );
+    // Marked text that is told nothing has all that its element has.
+    const isHandedOn = isHighlight(pseudoOf(target)) || this.#isInherited(name);
+    return this.#own(target, name) ?? (isHandedOn ? (this.#sourceOf(element, name) ?? undefined) : undefined);
   }
 
   #sourceOf(element: PageElement, name: string): Declared | null {
@@ -104,22 +136,43 @@ class Variables {
 
   /** What is said on the target itself. */
   #own(target: Target, name: string): Declared | undefined {
-    const [winner] = standingCandidates(this.page, target, name);
-    if (!winner) return undefined;
-    const key = `${elementOf(target).index}${pseudoOf(target)} ${name}`;
-    return { target, name, key, value: winner.declaration.value };
+    let candidates = standingCandidates(this.page, target, name);
+    if (candidates.length === 0) return undefined;
+    const key = keyOf(target, name);
+    let value = candidates[0].declaration.value;
+    for (let how = rollback(value); how; how = rollback(value)) {
+      candidates = rolledBack(candidates, how === 'revert');
+      value = candidates.length ? candidates[0].declaration.value : 'unset';
+    }
+    return { target, name, key, value };
   }
 
-  #needs(one: Declared): Declared[] {
-    const { value } = one;
-    const found = variablesIn(value).map((name) => this.#declared(one.target, name));
+  /**
+   * The variables whose values a variable's value hangs on; of one that `hasValue` knows nothing about (undefined), what stands
+   * behind its comma is not read yet: engines read it only where it is needed.
+   */
+  #needs(one: Declared, hasValue: (of: Declared) => boolean | undefined): Declared[] {
+    const { value, target } = one;
+    const found: Declared[] = [];
+    eachRead(value, (name) => {
+      const declared = this.#declared(target, name);
+      if (declared) found.push(declared);
+      const isGiven = declared
+        ? hasValue(declared)
+        : registeredProperty(this.page, name)?.initial !== undefined;
+      return isGiven === false;
+    });
     const mayFallBack = registeredProperty(this.page, one.name) !== undefined;
-    if (mayFallBack || /^(inherit|unset|revert|revert-layer)$/i.test(value)) found.push(this.#above(one));
-    return found.filter((each) => each !== undefined);
+    const above = mayFallBack || /^(inherit|unset)$/i.test(value) ? this.#above(one) : undefined;
+    if (above) found.push(above);
+    return found;
   }
 
   #above({ target, name }: Declared): Declared | undefined {
-    const parent = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+    const pseudo = pseudoOf(target);
+    // To marked text no variable is handed on from other marked text.
+    if (isHighlight(pseudo)) return undefined;
+    const parent = pseudo ? elementOf(target) : elementOf(target).drawnIn;
     return parent ? this.#declared(parent, name) : undefined;
   }
 
@@ -131,17 +184,18 @@ class Variables {
       case 'inherit':
         return this.#valueAbove(one);
       case 'unset':
-      case 'revert':
-      case 'revert-layer':
         return this.#unset(one);
     }
     const filled = substituted(value, (other) => {
       const declared = this.#declared(one.target, other);
       return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
     });
-    // Invalid at computed-value time (CSS Properties and Values 1 §2.4).
-    const isUnfit = filled === undefined || !isOfSyntax(this.page, name, filled);
-    return isUnfit && registeredProperty(this.page, name) ? this.#unset(one) : filled;
+    return filled === undefined || !isOfSyntax(this.page, name, filled) ? this.#invalid(one) : filled;
+  }
+
+  /** CSS Properties and Values 1 §2.4: a registered variable is unset, another has no value at all. */
+  #invalid(one: Declared): string | undefined {
+    return registeredProperty(this.page, one.name) ? this.#unset(one) : undefined;
   }
 
   #unset(one: Declared): string | undefined {
@@ -199,13 +253,18 @@ function substitutedIn(
 
 /** The names of the variables that a value reads, in order; [] for none. */
 export function variablesIn(value: string): string[] {
-  if (!/var\(/i.test(value)) return [];
-  const tokens = readTokens(value);
   const names: string[] = [];
+  eachRead(value, (name) => names.push(name) > 0);
+  return names;
+}
+
+/** Names each variable that a value reads, in order; what stands behind its comma where `visit` asks for it. */
+function eachRead(value: string, visit: (name: string) => boolean): void {
+  if (!/var\(/i.test(value)) return;
+  const tokens = readTokens(value);
   for (let at = 0; at < tokens.count; at++) {
     if (tokens.types[at] !== kinds.Function || !/^var\($/i.test(tokenText(tokens, at))) continue;
     const name = tokenText(tokens, skipSpace(tokens, at + 1));
-    if (name.startsWith('--')) names.push(name);
+    if (name.startsWith('--') && !visit(name)) at = tokens.closes[at];
   }
-  return names;
 }

@@ -9,7 +9,7 @@ export interface WorkedOut {
   readonly claims: WeakMap<Applied, Claims>;
   /** The same where the container queries around a rule are known to hold. */
   readonly settled: WeakMap<Applied, Claims>;
-  /** By the platform's list, by the draft's, and by flow and the conditions that hold around their rules. */
+  /** By the draft's list, by the platform's, and by flow and the conditions that hold around their rules. */
   readonly contests: WeakMap<MatchList, WeakMap<MatchList, Map<string, Contested>>>;
   /** The same contests by what `page.alike` gives, by flow, and by both lists: for pages that ask about the same again. */
   readonly byPage: WeakMap<object, Map<string, WeakMap<MatchList, WeakMap<MatchList, Contested>>>>;

@@ -10,7 +10,7 @@ export const browserSheet = `
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title, noscript { display: none }
 [hidden]:not(embed, marquee, svg, svg :not(foreignObject *), [hidden=until-found i]) { display: none }
 [hidden=until-found i]:not(embed, svg, svg :not(foreignObject *)) { content-visibility: hidden }
-[inert]:not(svg, svg :not(foreignObject *)) { interactivity: inert }
+[inert]:not(svg, svg :not(foreignObject *)) { interactivity: inert !important }
 embed[hidden] { display: inline; height: 0; width: 0 }
 input[type=hidden i] { display: none !important }
 video { object-fit: contain }
@@ -86,11 +86,12 @@ td, th { display: table-cell; vertical-align: inherit }
 th { font-weight: bold; text-align: -internal-center }
 table > form, tbody > form, tr > form { display: none !important }
 input, select, button, textarea { letter-spacing: initial; word-spacing: initial; line-height: initial; text-transform: initial; text-indent: initial; text-shadow: initial; appearance: auto; display: inline-block; text-align: initial; cursor: default }
-textarea { white-space: pre-wrap; cursor: text; overflow-wrap: break-word; resize: both }
+textarea { white-space: pre-wrap; cursor: text; overflow-wrap: break-word; resize: both; column-count: auto !important }
 input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [type=reset i], [type=range i], [type=color i]) { cursor: text }
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset light-dark(#767676, #858585) }
 select, input[type=search i] { box-sizing: border-box }
+select, input:is([type=date i], [type=month i], [type=week i], [type="datetime-local" i]) { text-autospace: no-autospace !important }
 select { white-space: pre; background-color: buttonface; border: 1px solid light-dark(#767676, #858585) }
 ${dropDown} { overflow: clip !important; overflow-clip-margin: content-box !important; align-items: center }
 ${listBox} { overflow: hidden scroll; align-items: flex-start }
@@ -99,24 +100,24 @@ ${dropDown} optgroup { white-space: normal }
 optgroup:disabled { color: light-dark(graytext, #aaaaaa) }
 label { cursor: default }
 input { padding: 1px 2px }
-input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important }
+input:not([type=range i], [type=radio i], [type=checkbox i]) { overflow: clip !important; overflow-clip-margin: 0 !important }
 input[type=file i] { align-items: baseline }
 textarea { padding: 2px; border: 1px solid light-dark(#767676, #858585) }
-iframe, object, embed { overflow: clip !important; overflow-clip-margin: content-box }
+iframe, object, embed { overflow: clip !important; overflow-clip-margin: content-box !important }
 canvas, img, video { overflow: clip; overflow-clip-margin: content-box }
-input[type=image i] { overflow-clip-margin: content-box }
+input[type=image i] { overflow-clip-margin: content-box !important }
 button, input:is([type=reset i], [type=button i], [type=submit i]) { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; box-sizing: border-box }
 input:is([type=checkbox i], [type=radio i]) { margin: 3px 3px 3px 4px; padding: initial; background-color: initial; border: initial; box-sizing: border-box }
 input[type=radio i] { margin: 3px 3px 0 5px; border-radius: 50% }
 input[type=file i] { color: inherit; background-color: initial; border: initial; padding: initial; white-space: pre; cursor: default; text-align: start }
 input[type=range i] { color: #9d968e; background-color: field; border: initial; padding: initial; margin: 2px }
-input[type=password i] { -webkit-text-security: disc }
-input[type=file i] { text-overflow: ellipsis }
+input[type=password i] { -webkit-text-security: disc !important }
+input[type=file i] { text-overflow: ellipsis !important; text-align: start !important }
 input:is([type=button i], [type=submit i], [type=reset i]) { user-select: none }
 input:is([type=file i], [type=image i], [type=hidden i]) { appearance: none }
 textarea, input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { font-family: monospace }
 input[type=color i] { inline-size: 50px; block-size: 27px; background-color: buttonface; border: 1px solid buttonborder; padding: 1px 2px; box-sizing: border-box }
-input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { padding: 0 0 0 1px; cursor: default }
+input:is([type=date i], [type=time i], [type=month i], [type=week i], [type="datetime-local" i]) { padding: 0 0 0 1px; cursor: default; direction: ltr !important }
 input:is([type=hidden i], [type=image i]) { padding: initial; border: initial; background-color: initial; cursor: default }
 input[type=image i] { cursor: pointer }
 input:is([type=reset i], [type=button i], [type=submit i]) { white-space: pre }
@@ -158,7 +159,7 @@ meter, progress { box-sizing: border-box; appearance: auto; display: inline-bloc
 meter { inline-size: 5em }
 progress { inline-size: 10em }
 audio { width: 300px; height: 54px }
-marquee { display: inline-block; width: stretch; overflow: hidden; white-space-collapse: collapse; text-wrap-mode: nowrap }
+marquee { display: inline-block; width: stretch; overflow: hidden !important; white-space-collapse: collapse; text-wrap-mode: nowrap }
 marquee:is([direction=up i], [direction=down i]) { text-wrap-mode: wrap }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }

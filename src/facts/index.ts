@@ -17,6 +17,7 @@ export { canBeAnimated } from './not-animated.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, toldByAttribute, type PseudoClassKind } from './pseudo-classes.js';
 export {
+  isHighlight,
   isKnownPseudoElement,
   isPseudoElement,
   pseudoElementFacts,

@@ -300,6 +300,14 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS 2 §17.3',
   },
   {
+    properties: /^overflow-[xy]$/,
+    when: (box) => /^(inline-)?table$/.test(box.display),
+    isAdjusted: true,
+    why: 'a table does not scroll, and hides what sticks out on all sides or on none; a box around it can do both',
+    remedy: '',
+    section: 'CSS 2 §11.1.1',
+  },
+  {
     properties: /^display$/,
     when: (box) => isOut(box) && /^inline(-block)?$/.test(box.ownDisplay),
     isAdjusted: true,

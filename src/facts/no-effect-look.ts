@@ -3,6 +3,20 @@ import type { NoEffectCondition } from './no-effect.js';
 
 export const noEffectOnLook: readonly NoEffectCondition[] = [
   {
+    properties: /^(color|background-.*|border-.*|padding-.*)$/,
+    when: (box) => box.tag === 'input' && /^(checkbox|radio)$/.test(box.type) && box.appearance === 'auto',
+    why: 'the browser draws the box itself as long as its appearance is native; accent-color changes its colour',
+    remedy: 'appearance: none',
+    section: 'CSS UI 4 §7.2',
+  },
+  {
+    properties: /^(size|page-orientation)$/,
+    when: () => true,
+    why: 'it is for printed pages, and counts in @page alone',
+    remedy: '',
+    section: 'CSS Paged Media 3 §7',
+  },
+  {
     properties: /^(object-fit|object-position)$/,
     when: (box) => !box.replaced,
     why: 'it fits images and videos into their box, and this is neither',
@@ -81,17 +95,12 @@ export const noEffectOnLook: readonly NoEffectCondition[] = [
     section: 'HTML Standard §15.3.3',
   },
   {
-    properties: /^(color|background-.*|border-.*|padding-.*)$/,
-    when: (box) => box.tag === 'input' && /^(checkbox|radio)$/.test(box.type) && box.appearance === 'auto',
-    why: 'the browser draws the box itself as long as its appearance is native; accent-color changes its colour',
-    remedy: 'appearance: none',
-    section: 'CSS UI 4 §7.2',
-  },
-  {
     properties: /^line-height$/,
-    when: (box) => box.type === 'drop-down' && box.appearance === 'auto',
+    when: (box) =>
+      (box.type === 'drop-down' || (box.tag === 'input' && /^(button|submit|reset)$/.test(box.type))) &&
+      box.appearance === 'auto',
     isShut: true,
-    why: 'the browser sets the line of a drop-down itself as long as its appearance is native',
+    why: 'the browser sets the height of that line itself as long as the appearance is native',
     remedy: 'appearance: none',
     section: 'CSS UI 4 §7.2',
   },

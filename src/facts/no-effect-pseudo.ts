@@ -1,5 +1,6 @@
 // Pseudo-elements that are not there, and properties that they do not take (CSS Pseudo-Elements 4).
 import type { BoxFacts, NoEffectCondition } from './no-effect.js';
+import { isHighlight } from './pseudo-elements.js';
 
 const is = (pseudo: RegExp) => (box: BoxFacts) => pseudo.test(box.pseudo ?? '');
 const isGenerated = is(/^::(before|after)$/);
@@ -88,7 +89,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   {
     properties:
       /^(?!color$|background-color$|text-(decoration|shadow$|underline-offset$)|fill$|stroke$|stroke-width$|--)/,
-    when: is(/^::(selection|target-text|highlight|spelling-error|grammar-error)/),
+    when: ({ pseudo }) => isHighlight(pseudo ?? ''),
     why: 'marked text takes only colours, lines and shadows',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §3.2',

@@ -107,6 +107,10 @@ export function isPseudoElement(name: string): boolean {
   return Object.hasOwn(pseudoElements, name) || /^-webkit-(?!(any-link|autofill|drag|full-)).+/.test(name);
 }
 
+/** Whether a pseudo-element, with its colons, is marked text (CSS Pseudo-Elements 4 §3). */
+export const isHighlight = (pseudo: string): boolean =>
+  /^::(selection|target-text|search-text|highlight|spelling-error|grammar-error)/.test(pseudo);
+
 /** Those of engines' own controls that engines of today have. */
 const ofControls = new Set(
   `calendar-picker-indicator color-swatch color-swatch-wrapper date-and-time-value datetime-edit

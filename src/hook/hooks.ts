@@ -1,7 +1,7 @@
 import { attributeRoles, type Grade } from '../facts/index.js';
 import { elementOf, type Target } from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
-import { partsSeen, rowsNamed } from '../selector/index.js';
+import { partsSeen, rowsCarrying, rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { counterpart, witnessOf } from './evidence.js';
 import { attributesInSheets, contentsOn, namesInSheets, namesOn, type FoundName } from './names.js';
@@ -79,6 +79,10 @@ export function hooksOn(pages: readonly Page[], element: PageElement): Hook[] {
     .sort(compareHooks);
 }
 
+/** The names on one element of the document, each as far as it hangs on the name alone, in no order. */
+export const gradesOn = (page: Page, element: PageElement): readonly Graded[] =>
+  namesOn(element).map((name) => gradeOf(page, name));
+
 /** What an element's content says of it in attributes that are no names, best first; [] for none. */
 export function contentHooksOn(pages: readonly Page[], element: PageElement): Hook[] {
   const [page, ...others] = pages;
@@ -118,19 +122,24 @@ type Graded = Omit<Hook, 'element' | 'steps'>;
 const gradedIn = new WeakMap<Page['tree'], Map<string, Graded>>();
 
 function gradeName(page: Page, others: readonly Page[], found: FoundName, steps: number): Hook {
-  const { kind, selector, element } = found;
-  if (others.length) return { ...graded(page, others, found), element, steps };
+  const { element } = found;
+  return { ...(others.length ? graded(page, others, found) : gradeOf(page, found)), element, steps };
+}
+
+function gradeOf(page: Page, found: FoundName): Graded {
   let known = gradedIn.get(page.tree);
   if (!known) gradedIn.set(page.tree, (known = new Map()));
-  const key = `${kind} ${selector}`;
+  const key = `${found.kind} ${found.selector}`;
   let one = known.get(key);
-  if (!one) known.set(key, (one = graded(page, others, found)));
-  return { ...one, element, steps };
+  if (!one) known.set(key, (one = graded(page, [], found)));
+  return one;
 }
 
 function graded(page: Page, others: readonly Page[], found: FoundName): Graded {
   const { kind, name, value, selector } = found;
-  const reach = rowsNamed(page.tree, selector).length;
+  const number = numberOf(page, found);
+  const reach =
+    number === undefined ? rowsNamed(page.tree, selector).length : rowsCarrying(page.tree, number).length;
   const base = { kind, name: kind === 'attribute' ? `${name}="${value}"` : name, selector, reach };
   if (kind === 'tag') {
     return {
@@ -157,12 +166,17 @@ function graded(page: Page, others: readonly Page[], found: FoundName): Graded {
   return { ...base, role: shape.role, grade, reasons };
 }
 
-function isInSheets(page: Page, { kind, name, selector }: FoundName): boolean {
-  if (kind === 'attribute') return attributesInSheets(page).has(name.toLowerCase());
-  const prefix = selector[0];
-  return namesInSheets(page).has(
-    page.tree.names.intern(prefix + (page.tree.quirks ? name.toLowerCase() : name)),
-  );
+function isInSheets(page: Page, found: FoundName): boolean {
+  const number = numberOf(page, found);
+  return number === undefined
+    ? attributesInSheets(page).has(found.name.toLowerCase())
+    : namesInSheets(page).has(number);
+}
+
+/** The number of a class or an id among the names of the page; undefined for other names. */
+function numberOf({ tree }: Page, { kind, name }: FoundName): number | undefined {
+  if (kind !== 'class' && kind !== 'id') return undefined;
+  return tree.names.intern((kind === 'class' ? '.' : '#') + (tree.quirks ? name.toLowerCase() : name));
 }
 
 function useReason({ kind }: FoundName, isUsed: boolean): string {

@@ -71,6 +71,7 @@ export function contentsOn(element: PageElement): FoundName[] {
 
 /** A name as it is written in a selector (CSSOM §2.1 "serialize an identifier"). */
 export function escapeName(name: string): string {
+  if (/^-?[a-z_][\w-]*$/i.test(name)) return name;
   return [...name]
     .map((letter, i) => {
       const code = letter.codePointAt(0)!;

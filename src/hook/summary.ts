@@ -9,7 +9,7 @@ import {
 import type { Grade } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement } from '../page/index.js';
 import { hexOf, isOpaque, physicalLonghandsOf } from '../value/index.js';
-import { hooksOn } from './hooks.js';
+import { gradesOn } from './hooks.js';
 
 /** A value that is in use, and the declaration that most elements have it from. */
 export interface UsedValue {
@@ -155,7 +155,7 @@ function namesByGrade(page: Page): Record<Grade, string[]> {
   const isShown = ({ tag, host }: PageElement) =>
     host === null && !/^(html|head|meta|link|script|style|title|base)$/.test(tag);
   for (const element of page.elements.filter(isShown)) {
-    for (const { selector, grade, kind, reach } of hooksOn([page], element))
+    for (const { selector, grade, kind, reach } of gradesOn(page, element))
       if (kind !== 'tag') seen.set(selector, { grade, reach });
   }
   const by = (wanted: Grade) =>

@@ -1,5 +1,6 @@
 import { ident, string } from 'css-tree';
 import type { AtRule, Content } from '../sheet/index.js';
+import type { Keyframes } from './style-set.js';
 import { after, kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
 
 type IsValid = (property: string, value: string) => boolean;
@@ -11,14 +12,19 @@ type IsValid = (property: string, value: string) => boolean;
 export function readKeyframes(
   { prelude, contents }: AtRule,
   isValid: IsValid,
-): { name: string; properties: readonly string[] } | undefined {
+): Pick<Keyframes, 'name' | 'properties' | 'first' | 'last'> | undefined {
   const name = nameIn(prelude);
   if (name === undefined || !contents) return undefined;
-  const properties = new Set<string>();
-  for (const frame of contents)
-    if (frame.kind === 'rule' && isFrame(frame.prelude))
-      for (const property of setIn(frame.contents, isValid)) properties.add(property);
-  return { name, properties: [...properties] };
+  const frames = contents.flatMap((frame) => {
+    const places = frame.kind === 'rule' ? placesIn(frame.prelude) : undefined;
+    return frame.kind === 'rule' && places?.length
+      ? [{ places, properties: setIn(frame.contents, isValid) }]
+      : [];
+  });
+  const setAt = (place?: string): string[] => [
+    ...new Set(frames.flatMap((one) => (!place || one.places.includes(place) ? one.properties : []))),
+  ];
+  return { name, properties: setAt(), first: setAt('0%'), last: setAt('100%') };
 }
 
 /** What is written like a keyword needs quotes (CSS Animations 1 §3). */
@@ -37,24 +43,30 @@ function nameIn(prelude: string): string | undefined {
 
 const ranges = /^(cover|contain|entry|exit|entry-crossing|exit-crossing|scroll)$/i;
 
-/** Whether a prelude is a list of `from`, `to`, shares from 0% to 100% and shares of a named range. */
-function isFrame(prelude: string): boolean {
+/**
+ * The places of a frame, as shares from 0% to 100%; undefined where it is written as none. Those in a named range count for
+ * animations that a scroller drives alone (Scroll-driven Animations 1 §4), and are left out.
+ */
+function placesIn(prelude: string): string[] | undefined {
   const tokens = readTokens(prelude);
+  const places: string[] = [];
   let at = skipSpace(tokens, 0);
   for (;;) {
-    if (at >= tokens.count) return false;
-    const word = tokenText(tokens, at);
+    if (at >= tokens.count) return undefined;
+    const word = tokenText(tokens, at).toLowerCase();
     const isWord = tokens.types[at] === kinds.Ident;
-    if (!isWord || !/^(from|to)$/i.test(word)) {
-      if (isWord && !ranges.test(word)) return false;
+    if (isWord && /^(from|to)$/.test(word)) places.push(word === 'from' ? '0%' : '100%');
+    else {
+      if (isWord && !ranges.test(word)) return undefined;
       if (isWord) at = skipSpace(tokens, at + 1);
       const share =
         at < tokens.count && tokens.types[at] === kinds.Percentage ? parseFloat(tokenText(tokens, at)) : NaN;
-      if (!(isWord ? Number.isFinite(share) : share >= 0 && share <= 100)) return false;
+      if (!(isWord ? Number.isFinite(share) : share >= 0 && share <= 100)) return undefined;
+      if (!isWord) places.push(`${share}%`);
     }
     at = skipSpace(tokens, after(tokens, at));
-    if (at >= tokens.count) return true;
-    if (tokens.types[at] !== kinds.Comma) return false;
+    if (at >= tokens.count) return places;
+    if (tokens.types[at] !== kinds.Comma) return undefined;
     at = skipSpace(tokens, at + 1);
   }
 }

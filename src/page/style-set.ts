@@ -47,6 +47,10 @@ export interface StyleBlock {
 export interface Keyframes {
   readonly name: string;
   readonly properties: readonly string[];
+  /** Of these, what its first frame (0%) sets. */
+  readonly first: readonly string[];
+  /** What its last frame (100%) sets. */
+  readonly last: readonly string[];
   /** Whether it is one of `@-webkit-keyframes`, which give way to those without a prefix wherever they stand. */
   readonly isPrefixed: boolean;
   readonly condition: number;

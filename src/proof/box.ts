@@ -8,8 +8,10 @@ import {
   computedOf,
   contest,
   elementOf,
+  isMark,
   longhandValue,
   pseudoOf,
+  typeOf,
   valueOf,
   type Target,
 } from '../cascade/index.js';
@@ -23,9 +25,12 @@ const controls = /^(button|input|select|textarea|meter|progress)$/;
 
 /** Whether a declaration takes a control's native look from it, though it says no other value (CSS UI 4 §7.2). */
 export function changesNativeLook(page: Page, target: Target, longhand: string): boolean {
+  const element = elementOf(target);
+  // The marks of check boxes stay as they are.
+  if (isMark(element)) return false;
   return (
     !pseudoOf(target) &&
-    controls.test(elementOf(target).tag) &&
+    controls.test(element.tag) &&
     /^(border-(top|right|bottom|left)-|border-image|background-)/.test(longhand) &&
     computedOf(page, target, 'appearance') !== 'none'
   );
@@ -151,11 +156,6 @@ class Box implements BoxFacts {
   }
 }
 
-function typeOf({ tag, attributes }: PageElement): string {
-  if (tag !== 'select') return (attributes.get('type') ?? '').toLowerCase();
-  return attributes.has('multiple') || Number(attributes.get('size')) > 1 ? 'list' : 'drop-down';
-}
-
 /** The nearest box that is made: `display: contents` makes none (CSS Display 3 §2.5). */
 function boxAround(page: Page, element: PageElement | null): PageElement | null {
   let box = element;
@@ -187,8 +187,7 @@ export function noEffectOn(
   const pseudo = pseudoOf(target);
   if (!pseudo && page.tree.isHtml[element.index] === 0 && element.tag !== 'svg') return undefined;
   // Colours and lines of its own turn a control's native look off.
-  const isDrawn = box.tag === 'input' && /^(checkbox|radio)$/.test(box.type);
-  if (controls.test(box.tag) && !isDrawn && /^(background|border)-/.test(longhand)) return undefined;
+  if (controls.test(box.tag) && !isMark(element) && /^(background|border)-/.test(longhand)) return undefined;
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
   const conditions = conditionsFor(longhand, isBox);
   if (conditions.length === 0) return undefined;

@@ -339,8 +339,11 @@ function fateAmong(
     const wish = computedFrom(view, target, longhand, candidates.slice(at));
     return wish === computedFrom(view, target, longhand, candidates) ? 'same' : 'beaten';
   }
-  if (!candidates[at].declaration.important && animationsOn(view, target).get(longhand)?.lasting)
-    return 'animated';
+  const { important } = candidates[at].declaration;
+  if (!important && isMoved(view, target, longhand)) return 'animated';
+  // What is important holds still what would move without it.
+  const wouldMove = important && at === 0 && !candidates[1]?.declaration.important;
+  if (wouldMove && isMoved(view, target, longhand)) return 'counts';
   const isWhole = candidates === all;
   const now = isWhole ? computedOf(view, target, longhand) : computedFrom(view, target, longhand, candidates);
   const then = isWhole
@@ -349,6 +352,10 @@ function fateAmong(
   if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
   return at > 0 ? 'own' : 'same';
 }
+
+/** Whether an animation sets it for good. */
+const isMoved = (view: Page, target: Target, longhand: string): boolean =>
+  animationsOn(view, target).get(longhand)?.lasting ?? false;
 
 /** Whether a candidate is the owner's own, of the draft or of a sheet that it imports. */
 function isDrafts(view: Page, { declaration: { sheet } }: Candidate): boolean {

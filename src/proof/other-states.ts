@@ -44,11 +44,13 @@ export class OtherStates {
    * The states under which another rule sets what a declaration sets, or what its value is made of, on what it matches or,
    * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; [] for most.
    */
-  beside(block: StyleBlock, { property, value }: WrittenDeclaration): OtherState[] {
+  beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherState[] {
     if (this.#looked > mostInAll) return [];
     const read = variablesIn(value);
     const own = physicalLonghandsOf(property);
-    const names = [...new Set([...own, ...read, ...own.flatMap(dependenciesOf)])];
+    // What is important is not moved; without it an animation would move what else stands there.
+    const moving = important && this.#isMoved(own) ? ['animation-name'] : [];
+    const names = [...new Set([...own, ...read, ...moving, ...own.flatMap(dependenciesOf)])];
     const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
     const rules = new Set<StyleBlock>();
     const { overlay, styles } = this.laid;
@@ -82,6 +84,14 @@ export class OtherStates {
     return found;
   }
 
+  /** Whether any keyframes set one of these. */
+  #isMoved(longhands: readonly string[]): boolean {
+    const { keyframes } = this.laid.overlay!.styles;
+    return keyframes.some(({ properties }) =>
+      properties.flatMap(physicalLonghandsOf).some((name) => longhands.includes(name)),
+    );
+  }
+
   /** The same on those boxes only that stand in no other of them; [] where none do. */
   #outermost(held: readonly Held[]): readonly (readonly Held[])[] {
     let found = this.#outer.get(held);
@@ -91,27 +101,40 @@ export class OtherStates {
 
   #findOutermost(held: readonly Held[]): (readonly Held[])[] {
     const { end } = this.laid.tree;
-    const rows = held.flatMap(({ element }) => element?.index ?? []);
-    const outer = held.filter(
-      ({ element }) => element && !rows.some((row) => row < element.index && element.index < end[row]),
-    );
-    return outer.length < rows.length ? [outer] : [];
+    const boxes = held.flatMap(({ element }) => element ?? []).sort((a, b) => a.index - b.index);
+    const outermost = new Set<PageElement>();
+    // What stands inside of another comes behind it, and before its end.
+    let last = -1;
+    for (const box of boxes) {
+      if (box.index < last) continue;
+      outermost.add(box);
+      last = Math.max(last, end[box.index]);
+    }
+    const outer = held.filter(({ element }) => element && outermost.has(element));
+    return outer.length < boxes.length ? [outer] : [];
   }
 
-  #rowsOf(block: StyleBlock, climbs: boolean): ReadonlySet<number> {
+  /** In the order of the tree. */
+  #rowsOf(block: StyleBlock, climbs: boolean): readonly number[] {
     const rows = new Set<number>();
     const { parent } = this.laid.tree;
     for (const element of this.#matchedBy(block))
-      for (let row = element.index; row >= 0; row = climbs ? parent[row] : -1) rows.add(row);
-    return rows;
+      for (let row = element.index; row >= 0 && !rows.has(row); row = climbs ? parent[row] : -1)
+        rows.add(row);
+    return [...rows].sort((a, b) => a - b);
   }
 
   /** Whether a state on an element may concern any of the rows: on it, around it, inside or beside of it. */
-  #isNear(rows: ReadonlySet<number>, { index, parent }: PageElement): boolean {
+  #isNear(rows: readonly number[], { index, parent }: PageElement): boolean {
     const { end } = this.laid.tree;
     const from = parent?.index ?? index;
-    for (const row of rows) if (row >= from && row < end[from]) return true;
-    return false;
+    let [low, high] = [0, rows.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (rows[middle] < from) low = middle + 1;
+      else high = middle;
+    }
+    return low < rows.length && rows[low] < end[from];
   }
 
   /** What a rule matches, in its own states too, and what carries these; each once. */

@@ -23,5 +23,13 @@ export {
 } from './match.js';
 export { canBeIn } from './pseudo-class.js';
 export { ownParts, partsSeen, slotsOf, type SeenPart } from './trees.js';
-export { partRows, rowsMatched, rowsNamed, rowsReached, selectRows } from './select.js';
+export {
+  partRows,
+  rowsAmong,
+  rowsCarrying,
+  rowsMatched,
+  rowsNamed,
+  rowsReached,
+  selectRows,
+} from './select.js';
 export { selectorTexts } from './syntax.js';

@@ -15,6 +15,11 @@ export class NamedRows {
     }
   }
 
+  /** Those that carry the class, the id or the tag of that number. */
+  carrying(name: number): readonly number[] {
+    return this.#byName.get(name) ?? [];
+  }
+
   /** Among which rows those are that a compound matches; undefined where its names do not tell. */
   among({ ids, classes, tag, tests }: Compound): readonly number[] | undefined {
     let fewest: readonly number[] | undefined;

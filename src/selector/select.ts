@@ -23,7 +23,7 @@ export function rowsMatched(tree: Tree, list: readonly Selector[], home = 0): nu
   const { start, end } = tree.roots[home];
   const own = list.filter((one) => !one.through);
   const rows: number[] = [];
-  for (const row of candidates(tree, own) ?? range(start, end))
+  for (const row of rowsAmong(tree, own) ?? range(start, end))
     if (row >= start && row < end && own.some((one) => matches(one, row, context))) rows.push(row);
   return rows;
 }
@@ -32,12 +32,26 @@ const tables = new WeakMap<Tree, { asked: number; rows?: NamedRows }>();
 /** A tree that is asked so often gets a table of its names. */
 const oftenAsked = 3;
 
-/** The rows among which all are that a list may match, in document order; undefined for all rows. */
-function candidates(tree: Tree, list: readonly Selector[]): readonly number[] | undefined {
+function namedRows(tree: Tree): NamedRows | undefined {
   let table = tables.get(tree);
   if (!table) tables.set(tree, (table = { asked: 0 }));
-  if (++table.asked < oftenAsked) return undefined;
-  const named = (table.rows ??= new NamedRows(tree));
+  return ++table.asked < oftenAsked ? undefined : (table.rows ??= new NamedRows(tree));
+}
+
+/** The rows of the document itself that carry the class, the id or the tag of that number, in order. */
+export function rowsCarrying(tree: Tree, name: number): readonly number[] {
+  const { start, end } = tree.roots[0];
+  const rows = namedRows(tree)?.carrying(name);
+  if (rows) return rows.filter((row) => row >= start && row < end);
+  return [...range(start, end)].filter(
+    (row) => tree.tag[row] === name || tree.id[row] === name || tree.classes[row].includes(name),
+  );
+}
+
+/** The rows among which all are that a list may match, in document order; undefined for all rows. */
+export function rowsAmong(tree: Tree, list: readonly Selector[]): readonly number[] | undefined {
+  const named = namedRows(tree);
+  if (!named) return undefined;
   const found = list.map(({ compounds }) => named.among(compounds[compounds.length - 1]));
   if (found.length === 1) return found[0];
   if (found.some((rows) => rows === undefined)) return undefined;

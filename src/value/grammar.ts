@@ -116,8 +116,24 @@ function matches(property: string, value: string): boolean {
     if (refusedIn(property, value)) return false;
   }
   const plain = withoutMath(value);
-  return plain !== undefined && plain.every((text) => fitsGrammar(lexer, property, text));
+  return plain !== undefined && plain.every((text) => fits(property, alike(text)));
 }
+
+/** Whether it fits, by property and value: found once, whatever page asks. */
+const fitting = new Map<string, boolean>();
+
+function fits(property: string, value: string): boolean {
+  const key = `${property}:${value}`;
+  let isFit = fitting.get(key);
+  if (isFit === undefined) fitting.set(key, (isFit = fitsGrammar(lexer, property, value)));
+  return isFit;
+}
+
+/** The same for all values that differ in lengths above zero and in colours as numbers, which no grammar tells apart. */
+const alike = (value: string): string =>
+  value
+    .replace(/(?<![\w#.)+-])(?![0.]+[a-z])(\d+(\.\d+)?|\.\d+)(px|r?em)(?![\w-])/gi, '1px')
+    .replace(/(?<![\w-])#([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})(?![\w-])/gi, '#fff');
 
 /** What stands in functions follows rules of its own: a curve may go below zero. */
 function withoutBrackets(value: string): string {

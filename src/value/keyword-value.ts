@@ -36,6 +36,15 @@ const containments: Readonly<Record<string, string>> = {
 
 const lineWidths: Readonly<Record<string, string>> = { thin: '1px', medium: '3px', thick: '5px' };
 
+const sizes = /^((min|max)-)?(width|height|(inline|block)-size)$/;
+/** Sizing 4 §3, as they were once written. */
+const ofOldSize: Readonly<Record<string, string>> = {
+  '-webkit-fill-available': 'stretch',
+  '-webkit-min-content': 'min-content',
+  '-webkit-max-content': 'max-content',
+  '-webkit-fit-content': 'fit-content',
+};
+
 /** A longhand's value that is one word, as what it stands for; undefined where the word stands for itself. */
 export function keywordValue(longhand: string, word: string, around: Surroundings): string | undefined {
   switch (longhand) {
@@ -86,7 +95,12 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
       return word === 'normal' ? '0' : undefined;
     case 'text-decoration-line':
       return word.split(/\s+/).sort().join(' ');
+    case 'text-align':
+      return word === '-webkit-auto' ? 'start' : undefined;
+    case 'overflow-clip-margin':
+      return word === 'padding-box' ? '0' : undefined;
     default:
+      if (sizes.test(longhand)) return ofOldSize[word];
       return /-width$/.test(longhand) ? lineWidths[word] : undefined;
   }
 }
@@ -119,8 +133,10 @@ function flowOf(written: string): string {
 
 function fontSizeOf(word: string, around: Surroundings): string | undefined {
   if (Object.hasOwn(fontSizes, word)) return amountText(new Map([['px', fontSizes[word]]]));
-  if (word !== 'larger' && word !== 'smaller') return undefined;
+  if (!/^(larger|smaller|math)$/.test(word)) return undefined;
   const size = around.fontSize();
+  // MathML Core §2.1.5.1: what stands beside no formula has no other depth than its parent.
+  if (word === 'math') return size === undefined ? around.font?.('em') : amountText(new Map([['px', size]]));
   return size === undefined
     ? `${word}(${around.font?.('em') ?? 'font'})`
     : amountText(new Map([['px', word === 'larger' ? size * 1.2 : size / 1.2]]));

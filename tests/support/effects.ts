@@ -50,6 +50,9 @@ export const withHeldClasses = (css: string): string =>
     (_, name: string) => `.held-${name.toLowerCase()}`,
   );
 
+/** What can have the focus, as far as the pages have it. */
+const takesFocus = 'a[href], button, input, select, textarea, summary, [contenteditable], [tabindex]';
+
 /**
  * What the browser's own sheet says of states that are only marked here. It is played by an author's layer, which `revert`
  * would take away, though it leaves the browser's own sheet standing: the variables say what `revert` brings back.
@@ -60,7 +63,7 @@ const playedStates = `
   @property --played-outline-width { syntax: "*"; inherits: false }
   @property --played-color { syntax: "*"; inherits: false }
   @layer browser {
-    :where(a[href], button, input, select, textarea, summary).held-focus-visible {
+    :where(${takesFocus}).held-focus-visible {
       outline: auto 1px;
       --played-outline: auto 1px; --played-outline-style: auto; --played-outline-width: 1px;
     }
@@ -125,7 +128,7 @@ export class EffectJudge {
     const { html, sheets, draft, declarations } = one;
     // Whatever takes the focus shows a ring that the browser draws.
     const focus = {
-      carrier: ':is(a[href], button, input, select, textarea, summary):not(:disabled)',
+      carrier: `:is(${takesFocus}):not(:disabled)`,
       state: ':focus-visible',
     };
     const rings = /outline/.test(draft) ? [[focus], ...one.states.map((states) => [...states, focus])] : [];

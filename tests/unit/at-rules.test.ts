@@ -171,13 +171,20 @@ describe('frames', () => {
   const read = (css: string) => readKeyframes(ruleIn(css), (property) => property !== 'nobody');
 
   test.each([
-    ['@keyframes k { from { top: 0 } }', 'k', ['top']],
-    ['@keyframes "none" { to { top: 0 } }', 'none', ['top']],
-    ['@keyframes /**/\\6b { 0%, 50% { top: 0; nobody: 1; left: 0 !important } }', 'k', ['top']],
-    ['@keyframes k { 101% { top: 0 } 50 { left: 0 } from, x { right: 0 } }', 'k', []],
-    ['@keyframes k { 1e1% { top: 0; all: unset } }', 'k', ['top']],
-  ])('%s', (css, name, properties) => {
-    expect(read(css)).toEqual({ name, properties });
+    ['@keyframes k { from { top: 0 } }', 'k', ['top'], ['top'], []],
+    ['@keyframes "none" { to { top: 0 } }', 'none', ['top'], [], ['top']],
+    [
+      '@keyframes /**/\\6b { 0%, 50% { top: 0; nobody: 1; left: 0 !important } 50% { left: 0 } }',
+      'k',
+      ['top', 'left'],
+      ['top'],
+      [],
+    ],
+    ['@keyframes k { 101% { top: 0 } 50 { left: 0 } from, x { right: 0 } }', 'k', [], [], []],
+    ['@keyframes k { 1e1% { top: 0; all: unset } 1e2% { left: 0 } }', 'k', ['top', 'left'], [], ['left']],
+    ['@keyframes k { cover 100% { top: 0 } exit 0%, TO { left: 0 } }', 'k', ['left'], [], ['left']],
+  ])('%s', (css, name, properties, first, last) => {
+    expect(read(css)).toEqual({ name, properties, first, last });
   });
 
   test.each(['none', 'initial', 'k l', '1k', ''])('@keyframes %s is dropped', (name) => {

@@ -59,3 +59,48 @@ test('a variable that reads one without a value has none, and takes none from it
   expect(valueOf(one, one.select('.b')[0], 'margin-left')).toBe('1px');
   expect(prove(page(css), '.b { --gap: var(--nobody) }').verdicts[0].outcome).toBe('wins');
 });
+
+// As the engine tells them: rgb(1, 2, 30) and rgb(1, 2, 90).
+test.each([
+  ['nothing', '', '3'],
+  ['inherit', '--gap: inherit;', '9'],
+  ['unset', '--gap: unset;', '9'],
+  ['initial', '--gap: initial;', '9'],
+  ['revert', '--gap: revert;', '9'],
+  ['a value', '--gap: 4;', '4'],
+])('marked text that is told %s has the element’s variable, or none', (_, said, value) => {
+  const one = page(
+    `.a::selection { --gap: 5 } .b { --gap: 3 } .b::selection { ${said} background-color: rgb(1 2 calc(10 * var(--gap, 9))) }`,
+  );
+  const marked = { element: one.select('.b')[0], pseudo: '::selection' };
+  expect(valueOf(one, marked, 'background-color')).toBe(`rgb(1 2 calc(10 * ${value}))`);
+});
+
+test.each([
+  [
+    'rolls back to a lower layer',
+    '@layer low { .b { --gap: 3px } } .a { --gap: 5px } .b { --gap: revert-layer }',
+    '3px',
+  ],
+  ['rolls back to nobody', '.a { --gap: 5px } .b { --gap: 3px; --gap: revert }', '5px'],
+  [
+    'reads itself only behind a comma that is not needed',
+    '.b { --own: 4px; --gap: var(--own, var(--gap)) }',
+    '4px',
+  ],
+  [
+    'reads itself behind a comma that is needed',
+    '.a { --gap: 5px } .b { --gap: var(--own, var(--gap, 6px)) }',
+    '1px',
+  ],
+  ['is of a circle', '.a { --gap: 5px } .b { --gap: var(--own, 2px); --own: var(--gap) }', '1px'],
+])('a variable that %s, read by another property', (_, css, value) => {
+  const one = page(`${css} .b { margin-left: var(--gap, 1px) }`);
+  expect(valueOf(one, one.select('.b')[0], 'margin-left')).toBe(value);
+});
+
+test('a variable that reads itself has no value on whatever it is handed down to, however often it is asked for', () => {
+  const one = page('.a { --gap: var(--gap, 4px) }');
+  const told = ['.a', '.b', '.b', '.a'].map((name) => valueOf(one, one.select(name)[0], '--gap'));
+  expect(told).toEqual(['', '', '', '']);
+});

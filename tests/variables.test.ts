@@ -1,0 +1,133 @@
+// What `valueOf` tells of variables, keywords for all properties, layers and importance, on random pages, judged by an engine.
+import fc from 'fast-check';
+import { parsePage, valueOf } from 'yelto';
+import { engineTab } from './support/engine-tab.js';
+import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
+
+const tab = engineTab();
+const runs = runsOr(60);
+
+/** One is registered and handed down, one registered and not. */
+const variables = ['--a', '--b', '--c', '--shared', '--own'];
+/** Whole numbers, which look computed as they are written: two are inherited, two are not. */
+const properties = ['order', 'z-index', 'tab-size', 'orphans'];
+const registered = [true, false]
+  .map(
+    (inherits) =>
+      `@property --${inherits ? 'shared' : 'own'} { syntax: "<integer>"; inherits: ${inherits}; initial-value: 7 }`,
+  )
+  .join('\n');
+
+const keyword = fc.constantFrom('inherit', 'initial', 'unset', 'revert', 'revert-layer', 'Revert-Layer');
+const read = fc
+  .tuple(
+    fc.constantFrom(...variables, '--nobody'),
+    fc.constantFrom('', ', 4', ', var(--b)', ', var(--c, 6)', ','),
+  )
+  .map(([name, fallback]) => `var(${name}${fallback})`);
+const number = fc.integer({ min: 1, max: 9 }).map(String);
+const value = fc.oneof(
+  { weight: 3, arbitrary: number },
+  { weight: 3, arbitrary: read },
+  { weight: 3, arbitrary: keyword },
+  { weight: 1, arbitrary: fc.constantFrom('nothing', '1 2', '2.5') },
+);
+const declaration = fc
+  .tuple(
+    fc.oneof({ weight: 3, arbitrary: fc.constantFrom(...variables) }, fc.constantFrom(...properties)),
+    value,
+    fc.boolean().map((isImportant) => (isImportant ? ' !important' : '')),
+  )
+  .map(([name, said, importance]) => `${name}: ${said}${importance}`);
+const block = fc.array(declaration, { minLength: 1, maxLength: 4 }).map((each) => each.join('; '));
+const pseudo = fc.constantFrom('', '', '', '::before', '::marker');
+/** What marked text hands on to marked text engines tell in two ways, so it is told plain values alone. */
+const marked = fc
+  .array(
+    fc.tuple(fc.constantFrom(...variables), number).map(([name, said]) => `${name}: ${said}`),
+    {
+      minLength: 1,
+      maxLength: 3,
+    },
+  )
+  .map((each) => `::selection { ${each.join('; ')} }`);
+const rule = fc
+  .tuple(
+    fc.constantFrom('.a', '.b', '.c', 'div', '.a .b', '.a > *', ':root', '*', '.b.c'),
+    fc.oneof(
+      { weight: 4, arbitrary: fc.tuple(pseudo, block).map(([on, said]) => `${on} { ${said} }`) },
+      { weight: 1, arbitrary: marked },
+    ),
+  )
+  .map((parts) => parts.join(''));
+const sheet = fc
+  .array(
+    fc
+      .tuple(fc.constantFrom('', '', '@layer one', '@layer two', '@layer one.in'), rule)
+      .map(([layer, text]) => (layer ? `${layer} { ${text} }` : text)),
+    { minLength: 3, maxLength: 12 },
+  )
+  .map((each) => each.join('\n'));
+const style = fc.option(block, { nil: '' }).map((said) => (said ? ` style="${said}"` : ''));
+const box = fc.tuple(
+  fc.constantFrom('div', 'span', 'b', 'li'),
+  fc.subarray(['a', 'b', 'c']).map((names) => names.join(' ')),
+  style,
+  fc.nat(),
+);
+/** Each stands in one of those before it, or in the body. */
+const body = fc.array(box, { minLength: 2, maxLength: 9 }).map((boxes) => {
+  const textOf = (at: number): string => {
+    const [tag, names, said] = boxes[at];
+    return `<${tag} class="${names}"${said}>x${insideOf(at)}</${tag}>`;
+  };
+  const insideOf = (at: number): string =>
+    boxes.map(([, , , parent], i) => (i > at && (parent % (i + 1)) - 1 === at ? textOf(i) : '')).join('');
+  return insideOf(-1);
+});
+const pages = fc.tuple(fc.boolean(), sheet, body).map(([isRegistered, css, body]) => ({
+  css: `${isRegistered ? registered : ''}\n${css}`,
+  body,
+}));
+
+interface Asked {
+  readonly row: number;
+  readonly pseudo: string;
+  readonly name: string;
+}
+
+async function wrongs({ css, body }: { css: string; body: string }): Promise<string[]> {
+  const html = `<!DOCTYPE html><html><head><style>${css}</style></head><body>${body}</body></html>`;
+  const page = parsePage({ name: 'random', html });
+  const asked: Asked[] = page.elements.flatMap(({ tag }, row) =>
+    ['', '::before', '::selection', ...(tag === 'li' ? ['::marker'] : [])].flatMap((on) =>
+      // Of the numbers, marked text and markers take none.
+      [...variables, ...(on === '' || on === '::before' ? properties : [])].map((name) => ({
+        row,
+        pseudo: on,
+        name,
+      })),
+    ),
+  );
+  await tab().setContent(html);
+  const told = await tab().evaluate((all) => {
+    const elements = document.querySelectorAll('*');
+    return all.map(({ row, pseudo, name }) =>
+      getComputedStyle(elements[row], pseudo || null).getPropertyValue(name),
+    );
+  }, asked);
+  return asked.flatMap(({ row, pseudo, name }, i) => {
+    const element = page.elements[row];
+    const ours = valueOf(page, pseudo ? { element, pseudo } : element, name);
+    note('values');
+    if (ours !== told[i]) return [`${name} of ${element.tag} ${row}${pseudo} is ${told[i]}, not ${ours}`];
+    if (ours !== '' && name.startsWith('--')) note('variables with a value');
+    return [];
+  });
+}
+
+test(
+  `of ${runs} random pages the engine and we tell the same values (SEED=${seed})`,
+  () => expectNothingFalse(pages, runs, wrongs),
+  judgeTime,
+);
