@@ -128,9 +128,8 @@ test('reading a large page is stopped within a step too, and begun again', () =>
     () => ({ '/': large }),
     async ({ tab, stage }) => {
       await untilStopped(tab);
-      await button(tab, 'Begin again')
-        .click({ timeout: 3000 })
-        .catch(() => undefined);
+      // On a busy machine the click itself takes its time: where reading was stopped, nothing else begins it again.
+      if (await tab.locator('body[data-said]').count()) await button(tab, 'Begin again').click();
       await tab.getByText(/\d+ elements read/).waitFor({ timeout: 60_000 });
       expect(await tab.getByText('Reading the page was stopped.').count()).toBe(0);
       await button(tab, 'Point at something on the page').click();
