@@ -23,14 +23,14 @@ function chooser(start: number) {
 }
 
 /** Markup with names of the sheet; each element carries its number, so that one can be written anew. */
-function markup(css: string, pick: ReturnType<typeof chooser>, size: number) {
+function markup(css: string, pick: ReturnType<typeof chooser>, size: number, more: readonly string[] = []) {
   const names = [...new Set(css.match(/\.-?[a-z_][\w-]*/gi))].map((name) => name.slice(1));
   const open: string[] = [];
   let html = '';
   for (let i = 0; i < size; i++) {
     while (open.length > 6 || (open.length && pick([true, false, false]))) html += `</${open.pop()}>`;
     // None of which a parser makes copies.
-    const tag = pick(['div', 'span', 'label', 'ul', 'li', 'header', 'input', 'section']);
+    const tag = pick(['div', 'span', 'label', 'ul', 'li', 'header', 'input', 'section', ...more]);
     const classes = Array.from({ length: pick([0, 1, 2, 3]) }, () => pick(pick([names, ['a', 'b']])));
     html += `<${tag} n${i} class="${classes.join(' ')}">`;
     if (tag !== 'input') open.push(tag);
@@ -121,13 +121,30 @@ describe(`a state is passed over only where it changes nothing (SEED=${seed})`, 
     ':active',
     '[open]',
     '[hidden]',
+    '[disabled]',
+    '[checked]',
+    '[selected]',
+    '[data-state="half open"]',
+    String.raw`.is-open\:wide`,
   ];
-  const names = ['.a', '.b', '#one', 'span', 'li', 'section', '[title]', '[open]', ':first-child', '*'];
+  /** As they may be written in a sheet too. */
+  const spellings: Readonly<Record<string, readonly string[]>> = {
+    ':hover': [':HOVER', ':hover'],
+    '[data-state="half open"]': ["[ data-state = 'half open' ]", '[DATA-STATE="half open" i]'],
+    [String.raw`.is-open\:wide`]: [String.raw`.is-open\3a wide`, String.raw`.\69s-open\:wide`],
+  };
+  const names =
+    '.a .b #one span li section input option fieldset [title] [open] :first-child :disabled :enabled :checked :valid :indeterminate :open * *'.split(
+      ' ',
+    );
 
   /** Selectors that nobody would write, of names, states and lists in lists. */
   function selector(pick: ReturnType<typeof chooser>, depth = 0): string {
     const compound = (): string => {
-      const parts = Array.from({ length: pick([1, 1, 2]) }, () => pick([...names, ...states, ...states]));
+      const parts = Array.from({ length: pick([1, 1, 2]) }, () => {
+        const part = pick([...names, ...states, ...states]);
+        return pick(spellings[part] ?? [part]);
+      });
       if (depth < 2 && pick([true, false, false])) {
         const list = Array.from({ length: pick([1, 2]) }, () => selector(pick, depth + 1));
         parts.push(
@@ -140,6 +157,8 @@ describe(`a state is passed over only where it changes nothing (SEED=${seed})`, 
         );
       }
       // A type comes first, and is the only one.
+      if (depth === 0 && pick([0, 0, 0, 1]))
+        return pick(['input:checked', 'option:checked', ':disabled', 'details:open', ':enabled']);
       const types = parts.filter((one) => /^[a-z*]/.test(one));
       return [types[0] ?? '', ...new Set(parts.filter((one) => !types.includes(one)))].join('');
     };
@@ -157,7 +176,9 @@ describe(`a state is passed over only where it changes nothing (SEED=${seed})`, 
         : `${selector(pick)}${pick(['', '', '::before'])} { --r${i}: 1; ${turns} }`,
     );
     const css = [...rules, scoped].join('\n');
-    const html = markup('.a.b.is-open.is-active', pick, 24).replace('n3 ', 'n3 id="one" title="x" ');
+    const html = markup('.a.b.is-open.is-active', pick, 24, ['fieldset', 'option', 'details'])
+      .replace('n3 ', 'n3 id="one" title="x" ')
+      .replaceAll('<input ', () => `<input ${pick(['', 'type="checkbox" '])}`);
     // Of every state there is a rule that names it alone, so that each is asked of everything; of nothing that is there.
     const page = parse(
       html,
@@ -168,14 +189,17 @@ describe(`a state is passed over only where it changes nothing (SEED=${seed})`, 
         ({ property, entries: [{ declaration }] }) => `${property} ${declaration.line}`,
       );
     for (let i = 0; i < 6; i++) {
-      const element = pick(page.elements);
+      const controls = page.elements.filter(({ tag }) => /^(input|option|fieldset|details)$/.test(tag));
+      const element = pick(pick([page.elements, controls.length ? controls : page.elements]));
       const target: Target = pick([true, true, false]) ? element : { element, pseudo: '::before' };
       const found = toggledStates(page, target).map(({ state, on }) => `${state} ${on.index}`);
       const before = winners(page, target).join();
       for (let on: PageElement | null = element; on; on = on.parent)
         for (const state of states) {
           const isThere =
-            state[0] === '.' ? on.classes.includes(state.slice(1)) : on.attributes.has(state.slice(1, -1));
+            state[0] === '.'
+              ? on.classes.includes(state.slice(1))
+              : on.attributes.has(state.replace(/[[\]]|=.*/g, ''));
           const isChanged = winners(page.under({ held: [{ element: on, state }] }), target).join() !== before;
           if (!isThere)
             expect([state, on.index, isChanged]).toEqual([

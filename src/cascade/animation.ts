@@ -21,10 +21,12 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
   const solution = solutionOf(page);
   const row = elementOf(target).index;
   const contested = solution.contested(row, pseudoOf(target));
+  const named = contested.get('animation-name');
+  if (!named) return none;
   const found = known.get(contested);
   if (found) return found;
   // A name is looked up in the tree whose rule says it, and then further out (CSS Scoping 1 §3.5).
-  const { sheet } = contested.get('animation-name')?.[0].declaration ?? {};
+  const { sheet } = named[0].declaration;
   const inner = sheet === undefined ? undefined : componentOfSheet(page, sheet)?.keyframes;
   const keyframes = inner ? [...outer, ...inner] : outer;
   // Contests are shared between conditions; what hangs on them is not.

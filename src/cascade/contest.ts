@@ -18,8 +18,8 @@ export function contest(page: Page, target: Target, property: string): Contest {
 
 /** The contests of every longhand that any declaration sets on the target itself, in order of name; [] for none. */
 export function contests(page: Page, target: Target): Contest[] {
-  const animations = animationsOn(page, target);
   const all = standingEntries(page, target);
+  const animations = animationsOn(page, target);
   if (animations.size === 0) return all.map(({ property, entries }) => ({ property, target, entries }));
   return all.map(({ property, entries }) => {
     const animatedBy = animations.get(property);

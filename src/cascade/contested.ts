@@ -1,5 +1,6 @@
 import { physicalNames, type Flow } from '../value/index.js';
 import { compareCandidates, type Candidate } from './rank.js';
+import type { Contest } from './types.js';
 
 /** What one rule, or an element's own attributes, claim: the candidates by longhand as written, the strongest first. */
 export type Claims = ReadonlyMap<string, readonly Candidate[]>;
@@ -29,10 +30,22 @@ function under(flowRelative: string, candidates: readonly Candidate[]): readonly
   return found;
 }
 
-/** Flow-relative names and the physical ones that they stand for, in one flow; and the way back. */
+/** What one rule claims, under the numbers of physical longhands. */
+interface Numbered {
+  readonly numbers: readonly number[];
+  readonly lists: readonly (readonly Candidate[])[];
+}
+
+/** Flow-relative names and the physical ones that they stand for, in one flow; and the way back. Physical ones are numbered. */
 export class FlowNames {
   readonly #physical: ReadonlyMap<string, string>;
   readonly #relative = new Map<string, string[]>();
+  readonly #numbers = new Map<string, number>();
+  readonly #names: string[] = [];
+  /** By number: the place among all names in their order, and the other way round; as far as names were there when they were made. */
+  #places = new Int32Array(0);
+  #inOrder: readonly number[] = [];
+  readonly #numbered = new WeakMap<Claims, Numbered>();
 
   constructor(flow: Flow) {
     this.#physical = physicalNames(flow);
@@ -51,15 +64,71 @@ export class FlowNames {
   namesFor(physical: string): readonly string[] {
     return [physical, ...(this.#relative.get(physical) ?? [])];
   }
+
+  /** undefined for a longhand that no claims were numbered of. */
+  numberOf(physical: string): number | undefined {
+    return this.#numbers.get(physical);
+  }
+
+  numbered(claims: Claims): Numbered {
+    let found = this.#numbered.get(claims);
+    if (!found) this.#numbered.set(claims, (found = this.#number(claims)));
+    return found;
+  }
+
+  #number(claims: Claims): Numbered {
+    const numbers: number[] = [];
+    const lists: (readonly Candidate[])[] = [];
+    for (const [longhand, candidates] of claims) {
+      const name = this.physical(longhand);
+      let number = this.#numbers.get(name);
+      if (number === undefined) {
+        this.#numbers.set(name, (number = this.#names.length));
+        this.#names.push(name);
+      }
+      numbers.push(number);
+      lists.push(name === longhand ? candidates : under(longhand, candidates));
+    }
+    return { numbers, lists };
+  }
+
+  nameOf(number: number): string {
+    return this.#names[number];
+  }
+
+  /** Sorts numbers by their names, in place. */
+  sort(numbers: number[]): void {
+    if (this.#places.length < this.#names.length) {
+      this.#inOrder = [...this.#names].sort().map((name) => this.#numbers.get(name)!);
+      this.#places = new Int32Array(this.#names.length);
+      this.#inOrder.forEach((number, place) => (this.#places[number] = place));
+    }
+    // Numbers in a row of their own are sorted without asking which of two comes first.
+    const places = Int32Array.from(numbers, (number) => this.#places[number]).sort();
+    for (let i = 0; i < places.length; i++) numbers[i] = this.#inOrder[places[i]];
+  }
 }
+
+/** A physical longhand with its candidates, winner first. */
+interface Claimed {
+  readonly longhand: string;
+  readonly candidates: readonly Candidate[];
+}
+
+/** By number of the longhand, while the claims on one target are gone through; empty between. */
+const rivalsAt: (readonly Candidate[] | undefined)[] = [];
 
 /**
  * The claims on one kind of target, longhand by longhand. A single longhand is worked out alone, so that a
  * question about one costs what that one costs; all of them in one go when all are asked for.
  */
 export class Contested {
-  #found = new Map<string, readonly Candidate[] | undefined>();
-  #names?: readonly string[];
+  readonly #found = new Map<string, readonly Candidate[] | undefined>();
+  #all?: readonly Claimed[];
+  /** Beside them: the numbers of their names. */
+  #numbers: readonly number[] = [];
+  /** What is told of all longhands, kept by whoever tells it, so that it is made once for all whom these rules match. */
+  entries?: readonly Pick<Contest, 'property' | 'entries'>[];
 
   constructor(
     private readonly claims: readonly Claims[],
@@ -68,7 +137,9 @@ export class Contested {
 
   /** The candidates for a physical longhand, winner first; undefined when nobody sets it. */
   get(longhand: string): readonly Candidate[] | undefined {
-    if (this.#found.has(longhand) || this.#names) return this.#found.get(longhand);
+    if (this.#all)
+      return this.#all[this.#numbers.indexOf(this.flowNames.numberOf(longhand) ?? -1)]?.candidates;
+    if (this.#found.has(longhand)) return this.#found.get(longhand);
     const claimed: (readonly Candidate[])[] = [];
     for (const name of this.flowNames.namesFor(longhand)) {
       for (const claims of this.claims) {
@@ -83,7 +154,8 @@ export class Contested {
 
   /** The longhands for which others may compete than in another contest, in no order. */
   namesApart(other: Contested): Set<string> {
-    if (this.flowNames !== other.flowNames) return new Set([...this.names, ...other.names]);
+    if (this.flowNames !== other.flowNames)
+      return new Set([...this.all, ...other.all].map(({ longhand }) => longhand));
     const [here, there] = [new Set(this.claims), new Set(other.claims)];
     const names = new Set<string>();
     for (const claims of [...here, ...there])
@@ -93,30 +165,39 @@ export class Contested {
   }
 
   /** All longhands that anyone sets, in order of name. */
-  get names(): readonly string[] {
-    if (this.#names) return this.#names;
-    const found = new Map<string, readonly Candidate[] | undefined>();
-    const contests = new Map<string, Candidate[]>();
-    for (const claims of this.claims) {
-      for (const [longhand, candidates] of claims) {
-        const name = this.flowNames.physical(longhand);
-        const own = name === longhand ? candidates : under(longhand, candidates);
-        const rivals = found.get(name);
+  get all(): readonly Claimed[] {
+    return (this.#all ??= this.#findAll());
+  }
+
+  #findAll(): readonly Claimed[] {
+    const { flowNames } = this;
+    const met: number[] = [];
+    const several = new Map<number, Candidate[]>();
+    for (const one of this.claims) {
+      const { numbers, lists } = flowNames.numbered(one);
+      for (let i = 0; i < numbers.length; i++) {
+        const number = numbers[i];
+        const rivals = rivalsAt[number];
         // Where one alone claims a longhand, its very list serves all whom it styles.
-        if (!rivals) found.set(name, own);
-        else {
-          let contest = contests.get(name);
-          if (!contest) contests.set(name, (contest = [...rivals]));
-          contest.push(...own);
-          found.set(name, contest);
+        if (rivals === undefined) {
+          rivalsAt[number] = lists[i];
+          met.push(number);
+          continue;
         }
+        let contest = several.get(number);
+        if (!contest) several.set(number, (rivalsAt[number] = contest = [...rivals]));
+        contest.push(...lists[i]);
       }
     }
-    for (const contest of contests.values()) contest.sort(compareCandidates);
-    this.#names = [...found.keys()].sort();
-    // What was worked out before stays the same object.
-    for (const [name, rivals] of this.#found) if (rivals) found.set(name, rivals);
-    this.#found = found;
-    return this.#names;
+    for (const contest of several.values()) contest.sort(compareCandidates);
+    flowNames.sort(met);
+    this.#numbers = met;
+    return met.map((number) => {
+      const longhand = flowNames.nameOf(number);
+      const rivals = rivalsAt[number]!;
+      rivalsAt[number] = undefined;
+      // What was worked out before stays the same object.
+      return { longhand, candidates: this.#found.get(longhand) ?? rivals };
+    });
   }
 }

@@ -7,7 +7,6 @@ import {
   longhandsOf,
   nearestProperties,
 } from '../value/index.js';
-import type { Contested } from './contested.js';
 import { reasonFor, type Candidate } from './rank.js';
 import { registeredProperty } from './registered.js';
 import { solutionOf } from './solution.js';
@@ -20,15 +19,17 @@ export function standingContest(page: Page, target: Target, property: string): C
   const { index } = elementOf(target);
   const name = solution.contestedName(index, longhand);
   const own = solution.contested(index, pseudoOf(target));
-  if (own.get(name)) return { property: name, target, entries: entriesOf(page, own, name) };
+  const rivals = own.get(name);
+  if (rivals) return { property: name, target, entries: entriesOf(page, rivals) };
   if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) {
     // A pseudo-element inherits from its element.
     const start = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
     for (let up = start; up; up = up.drawnIn) {
       const theirs = solution.contested(up.index, '');
       const theirName = solution.contestedName(up.index, longhand);
-      if (theirs.get(theirName))
-        return { property: name, target, entries: entriesOf(page, theirs, theirName), inheritedFrom: up };
+      const inherited = theirs.get(theirName);
+      if (inherited)
+        return { property: name, target, entries: entriesOf(page, inherited), inheritedFrom: up };
     }
   }
   return { property: name, target, entries: [] };
@@ -40,19 +41,11 @@ export function standingEntries(
   target: Target,
 ): readonly Pick<Contest, 'property' | 'entries'>[] {
   const contested = solutionOf(page).contested(elementOf(target).index, pseudoOf(target));
-  let fields = allEntries.get(contested);
-  if (!fields) {
-    fields = contested.names.map((property) => ({
-      property,
-      entries: entriesOf(page, contested, property),
-    }));
-    allEntries.set(contested, fields);
-  }
-  return fields;
+  return (contested.entries ??= contested.all.map(({ longhand, candidates }) => ({
+    property: longhand,
+    entries: entriesOf(page, candidates),
+  })));
 }
-
-/** Of what targets share, so that each entry is made once. */
-const allEntries = new WeakMap<Contested, readonly Pick<Contest, 'property' | 'entries'>[]>();
 
 function checkedLonghand(property: string): string {
   const canonical = canonicalProperty(property);
@@ -104,26 +97,15 @@ export function componentOfSheet(page: Page, sheet: number): StyleSet | undefine
   return inner.get(sheet);
 }
 
-/** Of longhands that several claim, by longhand. */
-const rivalEntries = new WeakMap<Contested, Map<string, readonly Entry[]>>();
-
 /** Of what nothing stands above: the same wherever it wins. */
 const winners = new WeakMap<Candidate, readonly [Entry]>();
 
 /** The entries of a longhand that somebody sets. */
-function entriesOf(page: Page, contested: Contested, longhand: string): readonly Entry[] {
-  const candidates = contested.get(longhand)!;
+function entriesOf(page: Page, candidates: readonly Candidate[]): readonly Entry[] {
   let alone = winners.get(candidates[0]);
   if (!alone) winners.set(candidates[0], (alone = [entryOf(page, candidates[0], undefined)]));
   if (candidates.length === 1) return alone;
-  let byLonghand = rivalEntries.get(contested);
-  if (!byLonghand) rivalEntries.set(contested, (byLonghand = new Map()));
-  let entries = byLonghand.get(longhand);
-  if (!entries) {
-    entries = candidates.map((one, i) => (i ? entryOf(page, one, candidates[i - 1]) : alone[0]));
-    byLonghand.set(longhand, entries);
-  }
-  return entries;
+  return candidates.map((one, i) => (i ? entryOf(page, one, candidates[i - 1]) : alone[0]));
 }
 
 function entryOf(page: Page, candidate: Candidate, above: Candidate | undefined): Entry {

@@ -7,18 +7,14 @@ const textOf = ({ writingMode, direction }: Flow) => `${writingMode} ${direction
 const usualText = textOf(usualFlow);
 export const flowKey = (flow: Flow) => (flow === usualFlow ? usualText : textOf(flow));
 
-const flowSetters = new WeakMap<StyleBlock, boolean>();
+const flowProperties = new Set(['direction', 'all', 'writing-mode', '-webkit-writing-mode']);
+const flowLengths = new Set([...flowProperties].map(({ length }) => length));
 
-/** Whether a rule may change the writing mode or the direction. */
-export function setsFlow(block: StyleBlock): boolean {
-  let sets = flowSetters.get(block);
-  if (sets === undefined) {
-    sets = block.declarations.some(({ property }) =>
-      /^(direction|all|(-webkit-)?writing-mode)$/i.test(property),
-    );
-    flowSetters.set(block, sets);
-  }
-  return sets;
+/** Whether a rule may change the writing mode or the direction; asked of all rules of a page, most of which end with a number. */
+export function setsFlow({ declarations }: StyleBlock): boolean {
+  for (const { property } of declarations)
+    if (flowLengths.has(property.length) && flowProperties.has(property.toLowerCase())) return true;
+  return false;
 }
 
 const flowStyles = new WeakMap<StyleSet, boolean>();

@@ -3,11 +3,9 @@ import type { HeldChange, Tree } from '../selector/index.js';
 import { setsFlow } from './flow.js';
 import {
   areAlike,
-  listAt,
-  listOf,
+  MatchLists,
   strongest,
   type Applied,
-  type Branch,
   type Matcher,
   type MatchList,
   type RuleOwner,
@@ -73,7 +71,7 @@ export class ToldApart {
  */
 export class HeldMatching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
-  readonly #root: Branch = {};
+  readonly #made = new MatchLists();
   readonly flowsAs?: Matcher;
   readonly #rest = new Map<MatchList, readonly Applied[]>();
   readonly bare;
@@ -101,7 +99,7 @@ export class HeldMatching implements Matcher {
     const { applied } = again.list(row, pseudo);
     const all = applied.length ? strongest([...rest, ...applied]) : rest;
     // Where the states change nothing it is the very same list, and all that was worked out of that holds on.
-    return areAlike(all, before.applied) ? before : listOf(listAt(this.#root, all), all);
+    return areAlike(all, before.applied) ? before : this.#made.of(all);
   }
 
   #untouched(list: MatchList): readonly Applied[] {

@@ -49,17 +49,29 @@ export function strongest(found: readonly Applied[]): Applied[] {
   return sorted.filter((one, i) => sorted[i + 1]?.block !== one.block);
 }
 
-/** A tree of lists, in which equal ones are one. */
-export interface Branch {
-  list?: MatchList;
-  next?: Map<Applied, Branch>;
-}
-
 let made = 0;
 
-/** The one list of these rules, at the end of their branch. */
-export function listOf(branch: Branch, applied: readonly Applied[]): MatchList {
-  return (branch.list ??= { id: made++, applied });
+/** Lists of rules, of which equal ones are one object. */
+export class MatchLists {
+  readonly #byHash = new Map<number, MatchList[]>();
+
+  of(applied: readonly Applied[]): MatchList {
+    let hash = applied.length;
+    for (const { block } of applied) hash = (Math.imul(hash, 31) + block.order) | 0;
+    const known = this.#byHash.get(hash);
+    const same = known?.find((list) => areSame(list.applied, applied));
+    if (same) return same;
+    const list = { id: made++, applied };
+    if (known) known.push(list);
+    else this.#byHash.set(hash, [list]);
+    return list;
+  }
+}
+
+function areSame(some: readonly Applied[], others: readonly Applied[]): boolean {
+  if (some.length !== others.length) return false;
+  for (let i = 0; i < some.length; i++) if (some[i] !== others[i]) return false;
+  return true;
 }
 
 /** Whether the same rules stand in both, each by the same of its selectors. */
@@ -76,18 +88,6 @@ export function areAlike(some: readonly Applied[], others: readonly Applied[]): 
       );
     })
   );
-}
-
-export function listAt(root: Branch, applied: readonly Applied[]): Branch {
-  return applied.reduce(stepTo, root);
-}
-
-/** The branch that begins with a rule. */
-export function stepTo(branch: Branch, one: Applied): Branch {
-  const steps = (branch.next ??= new Map());
-  let next = steps.get(one);
-  if (!next) steps.set(one, (next = {}));
-  return next;
 }
 
 /** The browser's rules, then the others, by order of appearance; within a block the stronger and nearer selector last. */

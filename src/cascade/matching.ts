@@ -12,16 +12,7 @@ import {
   type Tree,
 } from '../selector/index.js';
 import { Kinds } from './kinds.js';
-import {
-  listAt,
-  listOf,
-  stepTo,
-  strongest,
-  type Applied,
-  type Branch,
-  type Matcher,
-  type MatchList,
-} from './match-list.js';
+import { MatchLists, strongest, type Applied, type Matcher, type MatchList } from './match-list.js';
 import type { Bucket, IndexedRule, RuleIndex } from './rule-index.js';
 import { AncestorNames, namesOf, Presence, Sieve } from './sieve.js';
 
@@ -30,7 +21,13 @@ interface Settled {
   readonly applied: readonly Applied[];
   /** To be asked of each element. */
   readonly around: readonly IndexedRule[];
-  readonly branch: Branch;
+  readonly lists: Branch;
+}
+
+/** What the rules that were asked of an element one by one make of the settled ones. */
+interface Branch {
+  list?: MatchList;
+  next?: Map<Applied, Branch>;
 }
 
 /** Below all trees into which something may be assigned stands its own shadow tree. */
@@ -48,7 +45,7 @@ const none: readonly never[] = [];
 export class Matching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
   readonly #settled = new Map<string, (Settled | undefined)[]>();
-  readonly #root: Branch = {};
+  readonly #made = new MatchLists();
   readonly #scoped = new Map<IndexedRule, Map<number, Applied>>();
   readonly #scopeRoots = new Map<Scope, Map<number, boolean>>();
   readonly #ancestors?: AncestorNames;
@@ -102,8 +99,8 @@ export class Matching implements Matcher {
 
   #find(row: number, pseudo: string): MatchList {
     if (!this.#sharing) return this.#findAmongFew(row, pseudo);
-    const { applied, around, branch } = this.#settledFor(row, pseudo);
-    let at = branch;
+    const { applied, around, lists } = this.#settledFor(row, pseudo);
+    let at = lists;
     let found: Applied[] | undefined;
     for (const rule of around) {
       const one = this.#match(rule, row);
@@ -133,8 +130,7 @@ export class Matching implements Matcher {
 
   /** The one list of these rules, each block by its strongest selector. */
   #listOf(found: readonly Applied[]): MatchList {
-    const applied = strongest(found);
-    return listOf(listAt(this.#root, applied), applied);
+    return this.#made.of(strongest(found));
   }
 
   #settledFor(row: number, pseudo: string): Settled {
@@ -153,7 +149,7 @@ export class Matching implements Matcher {
       if (rule.looksAround || block.scope) around.push(rule);
       else if (matches(selector, row, this.#contextOf(row))) applied.push(this.#plainly(rule));
     }
-    return { applied, around, branch: {} };
+    return { applied, around, lists: {} };
   }
 
   /** The rules filed under any name of the element that pass their sieves, in no order. */
@@ -378,4 +374,11 @@ function rowsOf<T>(columns: Map<string, T[]>, pseudo: string): T[] {
   let rows = columns.get(pseudo);
   if (!rows) columns.set(pseudo, (rows = []));
   return rows;
+}
+
+function stepTo(branch: Branch, one: Applied): Branch {
+  const steps = (branch.next ??= new Map());
+  let next = steps.get(one);
+  if (!next) steps.set(one, (next = {}));
+  return next;
 }

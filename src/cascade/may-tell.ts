@@ -1,9 +1,16 @@
 // Whether a change may concern a target at all, told by names: most states change nothing on most things, and matching is asked only for
 // the others.
-import { pseudoClasses } from '../facts/index.js';
-import { matchesNames, type Compound, type HeldChange, type Selector, type Tree } from '../selector/index.js';
+import { pseudoClasses, toldOn } from '../facts/index.js';
+import {
+  listIn,
+  matchesNames,
+  type Compound,
+  type HeldChange,
+  type Selector,
+  type Tree,
+} from '../selector/index.js';
 import type { Told } from './held-matching.js';
-import { asksFor, listOf } from './mentions.js';
+import { asksFor } from './mentions.js';
 import type { Bucket, IndexedRule } from './rule-index.js';
 
 /** A target by its row, and where it stands. */
@@ -101,6 +108,10 @@ export const mayTell = (
       mayConcern(selector, Place.Target, change, tree, carrier),
   );
 
+/** Whether an attribute of an element with that tag may tell more than attribute selectors. */
+const isToldOf = (attribute: string, tag: string): boolean =>
+  !Object.hasOwn(toldOn, attribute) || toldOn[attribute].test(tag);
+
 /** Which elements a compound can be for, seen from the target. */
 enum Place {
   Target,
@@ -125,11 +136,12 @@ function mayConcern(
     if (compound.classes.some((name) => change.classes.has(name)) && isFor(carrier.row)) return true;
     return compound.tests.some((test) => {
       const inner = test.kind === 'any' || test.kind === 'none' ? at : Place.Anywhere;
-      if (listOf(test).some((one) => mayConcern(one, inner, change, tree, carrier))) return true;
+      if (listIn(test).some((one) => mayConcern(one, inner, change, tree, carrier))) return true;
       if (!asksFor(test, change)) return false;
       if (test.kind === 'attribute') return isFor(carrier.row);
       // An attribute has consequences elsewhere: for what a form holds, for those that inherit a language.
-      if (change.attributes.size > 0) return true;
+      if (change.attributes.size > 0)
+        return [...change.attributes].some((name) => isToldOf(name, tree.tagOf(carrier.row)));
       // Some states hold for all that is around what carries them (Selectors 4 §9).
       for (let row = carrier.row; row >= 0; row = tree.flatParent[row]) if (isFor(row)) return true;
       return false;

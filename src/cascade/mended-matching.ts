@@ -1,9 +1,9 @@
 import type { StyleBlock } from '../page/index.js';
-import { listAt, listOf, type Applied, type Branch, type Matcher, type MatchList } from './match-list.js';
+import { MatchLists, type Applied, type Matcher, type MatchList } from './match-list.js';
 
 /** What matches where one rule has more declarations than it had: the same targets, and the rule as it is now. */
 export class MendedMatching implements Matcher {
-  readonly #root: Branch = {};
+  readonly #made = new MatchLists();
   readonly #lists = new Map<MatchList, MatchList>();
   readonly #mended = new Map<Applied, Applied>();
 
@@ -27,7 +27,7 @@ export class MendedMatching implements Matcher {
   #mend(before: MatchList): MatchList {
     if (!before.applied.some(({ block }) => block === this.block)) return before;
     const applied = before.applied.map((one) => (one.block === this.block ? this.#asNow(one) : one));
-    return listOf(listAt(this.#root, applied), applied);
+    return this.#made.of(applied);
   }
 
   /** Equal lists have the very same parts. */

@@ -1,6 +1,6 @@
 import { toldByAttribute } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
-import type { HeldChange, Selector, Test } from '../selector/index.js';
+import { listIn, type HeldChange, type Selector, type Test } from '../selector/index.js';
 
 /** Some attributes are behind many pseudo-classes (`type`, `disabled`): all rules that name one are asked again. */
 const anyPseudoClass = '::any';
@@ -34,10 +34,6 @@ export function asksFor(test: Test, { attributes, states }: HeldChange): boolean
     default:
       return false;
   }
-}
-
-export function listOf(test: Test): readonly Selector[] {
-  return (test.kind === 'nth' ? test.of : 'list' in test ? test.list : undefined) ?? [];
 }
 
 /** Which rules can tell that a class, an attribute or a state came to an element: those that name it anywhere. */
@@ -85,7 +81,7 @@ export class Mentions {
     const name =
       test.kind === 'pseudo-class' ? test.name : test.kind === 'lang' || test.kind === 'dir' ? test.kind : '';
     if (name) for (const key of [`:${name}`, anyPseudoClass]) this.#note(key, block);
-    for (const one of listOf(test)) this.#visit(one, block);
+    for (const one of listIn(test)) this.#visit(one, block);
   }
 
   #note(key: number | string, block: StyleBlock): void {

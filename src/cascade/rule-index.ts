@@ -65,6 +65,11 @@ export class RuleIndex {
         selector.pseudo,
         (bucket = { byName: [], byAttribute: new Map(), roots: [], others: [] }),
       );
+    const name = ownName(last);
+    if (name >= 0) {
+      (bucket.byName[name] ??= []).push(rule);
+      return;
+    }
     const keys = keysOf(last);
     if (!keys) (isRootOnly(last) ? bucket.roots : bucket.others).push(rule);
     else {
@@ -81,13 +86,16 @@ function isRootOnly({ tests }: Compound): boolean {
   return tests.some((test) => test.kind === 'pseudo-class' && test.name === 'root');
 }
 
+/** An id or a class that a compound asks for; −1 for none. */
+const ownName = ({ ids, classes }: Compound): number => ids[0] ?? classes[classes.length - 1] ?? -1;
+
 /**
  * Names of which a matching element has at least one; undefined where none is sure. Several only for
  * `:is()`, whose alternatives each file the rule.
  */
 function keysOf(compound: Compound): Set<number | string> | undefined {
-  if (compound.ids.length) return new Set([compound.ids[0]]);
-  if (compound.classes.length) return new Set([compound.classes[compound.classes.length - 1]]);
+  const name = ownName(compound);
+  if (name >= 0) return new Set([name]);
   for (const test of compound.tests) {
     if (test.kind !== 'any' || test.list.length === 0) continue;
     const alternatives = test.list.map(({ compounds }) => keysOf(compounds[compounds.length - 1]));
@@ -102,7 +110,11 @@ function keysOf(compound: Compound): Set<number | string> | undefined {
   return undefined;
 }
 
-function neededNames({ compounds, combinators }: Selector): number[] {
+const none: readonly number[] = [];
+
+function neededNames({ compounds, combinators }: Selector): readonly number[] {
+  // Most selectors are one compound of names.
+  if (compounds.length === 1 && compounds[0].tests.length === 0) return none;
   const needs: number[] = [];
   const collect = (compound: Compound): void => {
     needs.push(...compound.ids, ...compound.classes);

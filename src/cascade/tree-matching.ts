@@ -1,5 +1,5 @@
 import { ownParts, partsSeen, slotsOf, type Tree } from '../selector/index.js';
-import { listAt, listOf, type Applied, type Branch, type Matcher, type MatchList } from './match-list.js';
+import { MatchLists, type Applied, type Matcher, type MatchList } from './match-list.js';
 import type { Matching } from './matching.js';
 
 /**
@@ -9,7 +9,7 @@ import type { Matching } from './matching.js';
  */
 export class TreeMatching implements Matcher {
   readonly #lists = new Map<string, (MatchList | undefined)[]>();
-  readonly #root: Branch = {};
+  readonly #made = new MatchLists();
   /** What is of one tree alone, as it is numbered here. */
   readonly #same = new Map<MatchList, MatchList>();
 
@@ -32,14 +32,10 @@ export class TreeMatching implements Matcher {
   #find(row: number, pseudo: string): MatchList {
     const own = this.matchingOf(this.tree.root[row])?.list(row, pseudo);
     const reaching = this.#reaching(row, pseudo);
-    if (reaching.length || !own) return this.#listOf([...(own?.applied ?? []), ...reaching]);
+    if (reaching.length || !own) return this.#made.of([...(own?.applied ?? []), ...reaching]);
     let same = this.#same.get(own);
-    if (!same) this.#same.set(own, (same = this.#listOf(own.applied)));
+    if (!same) this.#same.set(own, (same = this.#made.of(own.applied)));
     return same;
-  }
-
-  #listOf(applied: readonly Applied[]): MatchList {
-    return listOf(listAt(this.#root, applied), applied);
   }
 
   #reaching(row: number, pseudo: string): Applied[] {

@@ -84,7 +84,16 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   '-webkit-full-screen-ancestor': 'never',
 };
 
+const validity = ['valid', 'invalid', 'in-range', 'out-of-range', 'user-valid', 'user-invalid'];
 const links = ['link', 'any-link', '-webkit-any-link'];
+
+/** On which elements, by their tags, these attributes tell anything but attribute selectors; of others that is not known. */
+export const toldOn: Readonly<Record<string, RegExp>> = {
+  disabled: /^(button|input|select|textarea|fieldset|optgroup|option)$|-/,
+  checked: /^input$/,
+  selected: /^option$/,
+  open: /^(details|dialog)$/,
+};
 
 /**
  * The pseudo-classes, `lang` and `dir` among them, that hang on an attribute of an element or of one around it;
@@ -100,8 +109,11 @@ export const toldByAttribute: Readonly<Record<string, readonly string[] | 'any'>
   is: ['defined'],
   contenteditable: ['read-only', 'read-write'],
   placeholder: ['placeholder-shown'],
+  disabled: ['enabled', 'disabled', 'default', 'read-only', 'read-write', ...validity],
+  checked: ['checked', 'default', 'indeterminate', ...validity],
+  selected: ['checked', 'default', ...validity],
   ...Object.fromEntries(
-    'disabled type form id name value checked selected multiple size required readonly min max step pattern'
+    'type form id name value multiple size required readonly min max step pattern'
       .split(' ')
       .map((name) => [name, 'any' as const]),
   ),

@@ -1,7 +1,14 @@
 import { elementOf, longhandsChangedBy, type Target } from '../cascade/index.js';
-import { pseudoClasses } from '../facts/index.js';
-import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
-import { shapeOf } from './shape.js';
+import { readState, type Held, type Page, type PageElement, type StyleBlock } from '../page/index.js';
+import {
+  canBeIn,
+  listIn,
+  matchesNames,
+  type Compound,
+  type Names,
+  type Selector,
+} from '../selector/index.js';
+import { stateOfClass, stateOfTest } from './toggled.js';
 
 /** A state that the sheets know of and that would change a target if a script or a person brought it about. */
 export interface ToggledState {
@@ -16,20 +23,19 @@ export interface ToggledState {
   readonly held: Held;
 }
 
-/** States beyond these would be tried in vain on most pages. */
-const mostStates = 60;
-
 /**
  * From the sheets alone: the classes, attributes and pseudo-classes that are not there now and would change
  * this target, if the target or a box around it had them; the nearest first. [] for none.
  */
 export function toggledStates(page: Page, target: Target): ToggledState[] {
-  const states = statesInSheets(page).slice(0, mostStates);
+  const states = statesInSheets(page);
   const found: ToggledState[] = [];
   let steps = 0;
   for (let on: PageElement | null = elementOf(target); on; on = on.parent, steps++) {
     for (const { state, beside } of states) {
-      if (hasState(on, state) || !beside.some((names) => names.every((name) => isOn(on!, name)))) continue;
+      const { index } = on;
+      if (!beside.some((names) => matchesNames(names, index, page.tree)) || !canGetInto(page, on, state))
+        continue;
       const held = { element: on, state };
       const changes = longhandsChangedBy(page, target, held);
       if (changes.length) found.push({ state, on, steps, changes, held });
@@ -38,71 +44,89 @@ export function toggledStates(page: Page, target: Target): ToggledState[] {
   return found;
 }
 
+/** Whether an element is not in a state, and may come to be. */
+function canGetInto({ tree }: Page, { index, classes, attributes }: PageElement, state: string): boolean {
+  const { kind, name, value } = readState(state);
+  switch (kind) {
+    case 'class':
+      return !classes.includes(name);
+    case 'attribute':
+      return attributes.get(name) !== value;
+    case 'pseudo':
+      return canBeIn(name, index, tree);
+  }
+}
+
 interface StateInSheets {
   readonly state: string;
-  /** For each compound that names it, the other plain names there, which its carrier must have. */
-  readonly beside: readonly (readonly string[])[];
+  /** What else each compound that names it asks of its carrier's names, other states left aside. */
+  readonly beside: readonly Compound[];
 }
 
 const known = new WeakMap<object, readonly StateInSheets[]>();
 
-/** The states that the platform's selectors name: by pseudo-class, by the shape of a class, by telling attributes. */
+/** The states that the platform's selectors name, in the order of the sheets: pseudo-classes, classes, telling attributes. */
 function statesInSheets(page: Page): readonly StateInSheets[] {
-  const before = known.get(page.identity);
-  if (before) return before;
-  const found = new Map<string, string[][]>();
-  const judged = new Map<string, boolean>();
-  const isOne = (name: string): boolean => {
-    let is = judged.get(name);
-    if (is === undefined) judged.set(name, (is = isState(name)));
-    return is;
-  };
-  for (const text of page.styles.blocks.flatMap(textsOf)) {
-    for (const [compound] of text.matchAll(/[^\s>+~,()]+/g)) {
-      const names = compound.match(/::?[\w-]+|[.#][\w-]+|\[[^\]]*\]|^[a-z][\w-]*/gi) ?? [];
-      for (const name of names) {
-        if (!isOne(name)) continue;
-        const rest = names.filter((one) => one !== name && !one.startsWith(':') && !isOne(one));
-        const compounds = found.get(name);
-        if (compounds) compounds.push(rest);
-        else found.set(name, [rest]);
-      }
-    }
+  let states = known.get(page.identity);
+  if (!states) {
+    const found = new StatesFound(page.tree.names);
+    for (const { blocks } of [page.styles, ...page.components])
+      for (const block of blocks) found.addBlock(block);
+    known.set(page.identity, (states = found.all));
   }
-  const states = [...found].map(([state, beside]) => ({ state, beside }));
-  known.set(page.identity, states);
   return states;
 }
 
-/** What a rule's selectors say, those that it is nested in and those of its scopes too. */
-function textsOf({ selectorText, fullSelector, scope }: StyleBlock): string[] {
-  const texts = fullSelector === selectorText ? [selectorText] : [selectorText, fullSelector];
-  for (let around = scope; around; around = around.parent)
-    texts.push(...[...(around.roots ?? []), ...around.limits].map(({ text }) => text));
-  return texts;
+/** Gathers states from compiled selectors, whatever lists they stand in. */
+class StatesFound {
+  readonly #beside = new Map<string, Map<string, Compound>>();
+  readonly #ofClasses = new Map<number, string | undefined>();
+
+  constructor(private readonly names: Names) {}
+
+  get all(): readonly StateInSheets[] {
+    return [...this.#beside].map(([state, beside]) => ({ state, beside: [...beside.values()] }));
+  }
+
+  addBlock({ selectors, scope }: StyleBlock): void {
+    this.#addAll(selectors);
+    for (let around = scope; around; around = around.parent) {
+      this.#addAll(around.roots ?? []);
+      this.#addAll(around.limits);
+    }
+  }
+
+  #addAll(list: readonly Selector[]): void {
+    for (const { compounds, through, pseudoStates } of list) {
+      for (const compound of compounds) this.#addCompound(compound);
+      if (through?.kind === 'slotted') this.#addAll(through.list);
+      // Said of a pseudo-element, and brought about by its element.
+      if (pseudoStates.length) this.#addCompound({ ...anything, tests: pseudoStates });
+    }
+  }
+
+  #addCompound(compound: Compound): void {
+    const { tag, ids, classes, tests } = compound;
+    const states = classes.map((name) => this.#ofClass(name));
+    const lasting = classes.filter((_, i) => states[i] === undefined);
+    const key = [tag, ...ids, ...lasting].join();
+    const names = { tag, ids, classes: lasting, tests: [] };
+    for (const state of [...states, ...tests.map(stateOfTest)])
+      if (state !== undefined) this.#note(state, key, names);
+    for (const test of tests) this.#addAll(listIn(test));
+  }
+
+  #ofClass(name: number): string | undefined {
+    if (!this.#ofClasses.has(name)) this.#ofClasses.set(name, stateOfClass(this.names, name));
+    return this.#ofClasses.get(name);
+  }
+
+  #note(state: string, key: string, names: Compound): void {
+    const beside = this.#beside.get(state);
+    if (beside) beside.set(key, names);
+    else this.#beside.set(state, new Map([[key, names]]));
+  }
 }
 
-function isState(name: string): boolean {
-  if (name.startsWith('::')) return false;
-  if (name[0] === ':') return pseudoClasses[name.slice(1).toLowerCase()] === 'held';
-  if (name[0] === '.') return shapeOf(name.slice(1)).role === 'state';
-  return /^\[(aria-(expanded|selected|pressed|current|checked|hidden|busy|disabled)|open|hidden|data-(state|open|active|expanded|visible|selected|show))(=|\])/i.test(
-    name,
-  );
-}
-
-function hasState(element: PageElement, state: string): boolean {
-  if (state[0] === '.') return element.classes.includes(state.slice(1));
-  const [, name, value] = /^\[([\w-]+)(?:[~|^$*]?=["']?([^"'\]]*)["']?)?\]$/.exec(state) ?? [];
-  return (
-    name !== undefined &&
-    (value === undefined ? element.attributes.has(name) : element.attributes.get(name) === value)
-  );
-}
-
-function isOn(element: PageElement, name: string): boolean {
-  if (name[0] === '.') return element.classes.includes(name.slice(1));
-  if (name[0] === '#') return element.id === name.slice(1);
-  if (name[0] === '[') return true;
-  return element.tag.toLowerCase() === name.toLowerCase();
-}
+/** Asks nothing. */
+const anything: Compound = { tag: -1, ids: [], classes: [], tests: [] };

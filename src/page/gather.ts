@@ -230,15 +230,16 @@ export class Gatherer {
     declarations: readonly WrittenDeclaration[],
     place: Place,
     start: number,
+    fullSelector = place.parentText || selectorText,
   ): void {
-    const { sheet, layer, condition, scope, containers, parentText } = place;
+    const { sheet, layer, condition, scope, containers } = place;
     this.#blocks.push({
-      ...(this.component === undefined ? {} : { component: this.component }),
+      component: this.component,
       sheet,
       order: this.#order++,
       selectors,
       selectorText,
-      fullSelector: parentText || selectorText,
+      fullSelector,
       declarations: this.quirks ? declarations.map(inQuirks) : declarations,
       layer,
       condition,
@@ -262,13 +263,12 @@ export class Gatherer {
   #rule(rule: QualifiedRule, place: Place): void {
     const selectors = this.#selectors(rule, place);
     if (!selectors) return;
-    const text = plainPrelude(rule.prelude);
+    const text = plainPrelude(rule.preludeTokens);
     const full = place.parents ? withoutNesting(text, place.parentText) : text;
-    const inner: Place = { ...place, parents: selectors, parentText: full, depth: place.depth + 1 };
     for (const content of rule.contents) {
       if (content.kind === 'declarations')
-        this.#block(selectors, text, content.declarations, { ...place, parentText: full }, rule.start);
-      else this.#content(content, inner);
+        this.#block(selectors, text, content.declarations, place, rule.start, full);
+      else this.#content(content, { ...place, parents: selectors, parentText: full, depth: place.depth + 1 });
     }
   }
 

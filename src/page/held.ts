@@ -1,4 +1,4 @@
-import { ident } from 'css-tree';
+import { ident, string } from 'css-tree';
 import { pseudoClasses } from '../facts/index.js';
 import { parseSelectors, selectRows, type HeldChange, type Tree } from '../selector/index.js';
 import { after, kinds, readTokens, tokenText, YeltoError } from '../text/index.js';
@@ -117,16 +117,32 @@ function holdPseudoClass(
   }
 }
 
-function readState(
-  state: string,
-): { kind: 'pseudo' | 'class'; name: string } | { kind: 'attribute'; name: string; value: string } {
-  const attribute = /^\[([\w:-]+)(?:=["']?(.*?)["']?)?\]$/.exec(state);
-  if (attribute) return { kind: 'attribute', name: attribute[1], value: attribute[2] ?? '' };
+interface HeldState {
+  readonly kind: 'pseudo' | 'class' | 'attribute';
+  readonly name: string;
+  /** Of an attribute; '' otherwise. */
+  readonly value: string;
+}
+
+/**
+ * What a state that is held says: `:hover`, `.is-open`, `[open]`, `[aria-expanded="true"]`.
+ * @throws YeltoError when it cannot be read.
+ */
+export function readState(state: string): HeldState {
+  const attribute = /^\[([\w:-]+)(?:=(.*))?\]$/s.exec(state);
+  if (attribute) {
+    const [, name, value = ''] = attribute;
+    return {
+      kind: 'attribute',
+      name,
+      value: /^["']/.test(value) ? string.decode(value) : ident.decode(value),
+    };
+  }
   const written = /^\.((?:[\w-]|[^\0-\x7f]|\\.)+)$/s.exec(state);
-  if (written && !/^\.-?\d/.test(state)) return { kind: 'class', name: ident.decode(written[1]) };
+  if (written && !/^\.-?\d/.test(state)) return { kind: 'class', name: ident.decode(written[1]), value: '' };
   const name = state.replace(/^:/, '').toLowerCase();
   const isOfComponent = /^state\([\w-]+\)$/.test(name);
-  if (isOfComponent) return { kind: 'pseudo', name };
+  if (isOfComponent) return { kind: 'pseudo', name, value: '' };
   if (!Object.hasOwn(pseudoClasses, name) || /^(tree|never)$/.test(pseudoClasses[name])) {
     throw new YeltoError(`"${state}" is not a state that can be held.`, {
       text: state,
@@ -134,7 +150,7 @@ function readState(
         'Write :hover, :focus, a class such as .is-open, or an attribute such as [aria-expanded="true"].',
     });
   }
-  return { kind: 'pseudo', name };
+  return { kind: 'pseudo', name, value: '' };
 }
 
 /**

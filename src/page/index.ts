@@ -32,4 +32,4 @@ export { nearestNames, parseMarkup, type Markup, type SheetMention } from './mar
 export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';
 export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
-export { changeOf, compileSelectors, parseHeld } from './held.js';
+export { changeOf, compileSelectors, parseHeld, readState } from './held.js';

@@ -1,16 +1,22 @@
-import { kinds, readTokens, tokenText } from '../text/index.js';
+import { kinds, readTokens, tokenText, type TokenRange } from '../text/index.js';
 
 /** A selector list as one line without comments. */
-export function plainPrelude(text: string): string {
+export function plainPrelude({ tokens, from, to }: TokenRange): string {
+  const text = tokenText(tokens, from, to);
   if (!/[\t\n\r\f]| {2}|\/\*/.test(text)) return text;
-  const tokens = readTokens(text);
-  let plain = '';
-  for (let at = 0; at < tokens.count; at++) {
-    if (tokens.types[at] === kinds.Comment) continue;
-    if (tokens.types[at] !== kinds.WhiteSpace) plain += tokenText(tokens, at);
-    else if (!plain.endsWith(' ')) plain += ' ';
+  // Where no space can be part of a name or a string the tokens need not be looked at.
+  if (!/["'\\]|\/\*/.test(text)) return text.replace(/[\t\n\r\f ]+/g, ' ').trim();
+  const words: string[] = [];
+  let word = '';
+  for (let at = from; at < to; at++) {
+    const type = tokens.types[at];
+    if (type === kinds.WhiteSpace) {
+      if (word) words.push(word);
+      word = '';
+    } else if (type !== kinds.Comment) word += tokenText(tokens, at);
   }
-  return plain.trim();
+  if (word) words.push(word);
+  return words.join(' ');
 }
 
 /** A nested rule's selector list as it would be written outside (CSS Nesting 1 §3.2). */

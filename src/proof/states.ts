@@ -1,9 +1,8 @@
-import { ident } from 'css-tree';
-import { pseudoClasses } from '../facts/index.js';
-import { shapeOf } from '../hook/index.js';
+import { isHeldState, stateOfClass, stateOfTest } from '../hook/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
 import {
   canBeIn,
+  listIn,
   matchContext,
   matches,
   partRows,
@@ -20,10 +19,6 @@ export interface RuleStates {
   /** States as a person reads them, `:hover on .due-row`, each once. */
   readonly words: readonly string[];
 }
-
-/** Attributes that a script or a person turns on and off. */
-const toggledAttributes =
-  /^(open|hidden|checked|selected|disabled|inert|popover|aria-(expanded|selected|current|pressed|checked|hidden|disabled|busy|invalid|sort)|data-(state|open|active|selected|expanded|visible|status|theme|mode|current))$/;
 
 const none: RuleStates = { sets: [], words: [] };
 
@@ -81,9 +76,8 @@ function mayHaveState(page: Page, { compounds, pseudoStates }: Selector): boolea
         tests.some((test) => {
           switch (test.kind) {
             case 'pseudo-class':
-              return pseudoClasses[test.name] === 'held' || isToggledClass(test.name);
             case 'attribute':
-              return toggledAttributes.test(test.attribute.name.toLowerCase());
+              return stateOfTest(test) !== undefined;
             case 'any':
             case 'none':
             case 'has':
@@ -174,13 +168,9 @@ class Wanted {
   #inTest(test: Test, front: Selector, around: readonly Selector[]): void {
     switch (test.kind) {
       case 'pseudo-class':
-        if (pseudoClasses[test.name] === 'held' || (this.alsoToggled && isToggledClass(test.name)))
-          this.#hold(`:${test.name}`, front, around);
-        return;
       case 'attribute': {
-        const { name, operator, value } = test.attribute;
-        if (this.alsoToggled && toggledAttributes.test(name.toLowerCase()) && /^=?$/.test(operator))
-          this.#hold(operator ? `[${name}=${JSON.stringify(value)}]` : `[${name}]`, front, around);
+        const state = this.#stateOf(test);
+        if (state) this.#hold(state, front, around);
         return;
       }
       case 'any':
@@ -205,12 +195,16 @@ class Wanted {
     }
   }
 
+  #stateOf(test: Test): string | undefined {
+    return this.alsoToggled || isHeldState(test) ? stateOfTest(test) : undefined;
+  }
+
   #toggledClass(name: number, front: Selector, around: readonly Selector[]): void {
     if (!this.alsoToggled) return;
     const { inMarkup, inSheets } = classNames(this.page);
     if (inMarkup.has(name) || !inSheets.has(name)) return;
-    const text = this.page.tree.names.textOf(name);
-    if (shapeOf(text.slice(1)).role === 'state') this.#hold(`.${ident.encode(text.slice(1))}`, front, around);
+    const state = stateOfClass(this.page.tree.names, name);
+    if (state) this.#hold(state, front, around);
   }
 
   #hold(state: string, front: Selector, around: readonly Selector[]): void {
@@ -240,7 +234,7 @@ class Wanted {
     const { inMarkup, inSheets } = classNames(this.page);
     const { names } = this.page.tree;
     const isState = (name: number) =>
-      !inMarkup.has(name) && inSheets.has(name) && shapeOf(names.textOf(name).slice(1)).role === 'state';
+      !inMarkup.has(name) && inSheets.has(name) && stateOfClass(names, name) !== undefined;
     return {
       ...compound,
       classes: this.alsoToggled ? compound.classes.filter((name) => !isState(name)) : compound.classes,
@@ -250,15 +244,9 @@ class Wanted {
 
   #statelessTest(test: Test): Test[] {
     switch (test.kind) {
-      case 'pseudo-class': {
-        const isState =
-          pseudoClasses[test.name] === 'held' || (this.alsoToggled && isToggledClass(test.name));
-        return isState ? [] : [test];
-      }
-      case 'attribute': {
-        const isState = this.alsoToggled && toggledAttributes.test(test.attribute.name.toLowerCase());
-        return isState ? [] : [test];
-      }
+      case 'pseudo-class':
+      case 'attribute':
+        return this.#stateOf(test) ? [] : [test];
       case 'any':
         return [{ ...test, list: test.list.map((one) => this.stateless(one)) }];
       // What is held inside of these is held for others too, or not at all.
@@ -277,9 +265,6 @@ class Wanted {
   }
 }
 
-const isToggledClass = (name: string) =>
-  /^(checked|open|disabled|indeterminate|invalid|valid|placeholder-shown|in-range|out-of-range)$/.test(name);
-
 function withoutAnchor(selector: Selector): Selector {
   const isAnchor = (compound: Compound) => compound.tests.some(({ kind }) => kind === 'anchor');
   const from = selector.compounds.findIndex((compound) => !isAnchor(compound));
@@ -294,7 +279,9 @@ function withoutAnchor(selector: Selector): Selector {
 
 /** The selector's text without the state, cut at its length; what encloses a nested rule is not told. */
 function carrierText({ text }: Selector, state: string): string {
-  const at = text.toLowerCase().indexOf(state.toLowerCase());
+  // An attribute may be written otherwise than it is held.
+  const sign = state.toLowerCase().replace(/=.*/s, '');
+  const at = text.toLowerCase().indexOf(sign);
   const front = (at > 0 ? text.slice(0, at) : text).trim();
   return front || '*';
 }
@@ -316,7 +303,7 @@ function classNames(page: Page): ClassNames {
       for (const { compounds } of list)
         for (const { classes, tests } of compounds) {
           for (const name of classes) inSheets.add(name);
-          for (const test of tests) if ('list' in test) collect(test.list ?? []);
+          for (const test of tests) collect(listIn(test));
         }
     };
     for (const { selectors } of page.styles.blocks) collect(selectors);

@@ -1,5 +1,6 @@
 export { Names, htmlNamespace, type HeldChange, type Tree, type TreeRoot } from './tree.js';
 export {
+  listIn,
   packSpecificity,
   specificityText,
   type AttributeTest,

@@ -135,13 +135,13 @@ export class SelectorParser {
     }
     const specificity: [number, number, number] = [0, 0, 0];
     for (const draft of drafts) add(specificity, draft.specificity);
-    const compounds = drafts.map(({ compound }) => compound);
+    const compounds = drafts.map((draft) => draft.compound);
     return {
       text: made.text,
       compounds,
       combinators: combinators.length ? combinators : none,
       pseudo: last.pseudo,
-      ...(last.through ? { through: last.through } : {}),
+      through: last.through,
       pseudoStates: last.pseudoStates,
       specificity,
     };

@@ -64,6 +64,11 @@ export interface Selector {
   readonly specificity: Specificity;
 }
 
+/** The selectors in a test's list; [] for none. */
+export function listIn(test: Test): readonly Selector[] {
+  return (test.kind === 'nth' ? test.of : 'list' in test ? test.list : undefined) ?? [];
+}
+
 /** One number that orders specificities; each part counts up to 65,535. */
 export function packSpecificity([ids, classes, types]: Specificity): number {
   const cap = (n: number) => Math.min(n, 0xffff);

@@ -49,12 +49,12 @@ export interface TokenRange {
   readonly to: number;
 }
 
-const closerOf = new Map([
-  [kinds.LeftCurlyBracket, kinds.RightCurlyBracket],
-  [kinds.LeftSquareBracket, kinds.RightSquareBracket],
-  [kinds.LeftParenthesis, kinds.RightParenthesis],
-  [kinds.Function, kinds.RightParenthesis],
-]);
+/** By kind of token: the kind that closes it, EOF for what opens nothing. */
+const closers = new Uint8Array(Math.max(...Object.values(kinds)) + 1);
+closers[kinds.LeftCurlyBracket] = kinds.RightCurlyBracket;
+closers[kinds.LeftSquareBracket] = kinds.RightSquareBracket;
+closers[kinds.LeftParenthesis] = kinds.RightParenthesis;
+closers[kinds.Function] = kinds.RightParenthesis;
 
 /**
  * Splits CSS text into tokens. Never throws: every text has tokens. A simple block ends only at its own
@@ -93,8 +93,8 @@ function pairBrackets(types: Uint8Array, count: number): Uint32Array {
   const awaited: number[] = [];
   for (let i = 0; i < count; i++) {
     const type = types[i];
-    const closer = closerOf.get(type);
-    if (closer !== undefined) {
+    const closer = closers[type];
+    if (closer !== kinds.EOF) {
       closes[i] = count;
       open.push(i);
       awaited.push(closer);

@@ -4,6 +4,7 @@ import { looksAt, parseHeld, HeldLooks } from '../../dist/page/index.js';
 import { atRuleFault } from '../../dist/page/at-rules.js';
 import { importedHrefs } from '../../dist/page/leading.js';
 import { plainPrelude, withoutNesting } from '../../dist/page/nesting.js';
+import { readTokens } from '../../dist/text/index.js';
 import { selectorTexts } from '../../dist/selector/index.js';
 import { askedSettings, holds, mediaFault, parseMedia, parseSheet } from '../../dist/sheet/index.js';
 import { calculateText, colourText, readColour } from '../../dist/value/index.js';
@@ -35,8 +36,13 @@ test.each([
   ['.a  >\n .b', '.a > .b'],
   ['.a/* x */.b', '.a.b'],
   ['[title="a  b"]', '[title="a  b"]'],
+  ['[title="a  b"]\n  >\t.b', '[title="a  b"] > .b'],
+  // The first space ends the escape, the second parts two names.
+  ['.\\31  b,\n.c', '.\\31  b, .c'],
+  ['.a /* x */\n/* y */ .b', '.a .b'],
 ])('%s on one line', (written, plain) => {
-  expect(plainPrelude(written)).toBe(plain);
+  const tokens = readTokens(written);
+  expect(plainPrelude({ tokens, from: 0, to: tokens.count })).toBe(plain);
 });
 
 test.each([

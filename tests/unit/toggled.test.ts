@@ -84,3 +84,43 @@ test('a state that turns the flow changes which side is the start', () => {
     '.is-active on html',
   ]);
 });
+
+describe('a state is read from what a selector asks for, however it is written', () => {
+  const item = '<section class="shelf"><ul><li class="due" aria-label=":hover">Due</li></ul></section>';
+
+  test.each([
+    ['[data-state="half open"] .due { color: red }', '[data-state="half open"]'],
+    ["[data-state='it\\'s open'] .due { color: red }", '[data-state="it\'s open"]'],
+    ['[data-state~="open"] .due { color: red }', '[data-state="open"]'],
+    ['[aria-current^=page] .due { color: red }', '[aria-current="page"]'],
+    ['[ ARIA-Expanded = "true" i ] .due { color: red }', '[aria-expanded="true"]'],
+    [
+      '.shelf\\:is-open.is-open\\:wide .due { color: red } .is-open\\:wide .due { color: blue }',
+      '.is-open\\:wide',
+    ],
+    [':HOVER > .due { color: red }', ':hover'],
+    ['.\\69 s-open .due { color: red }', '.is-open'],
+  ])('%s', (css, state) => {
+    expect(changing(css, item)).toContain(`${state} on ul`);
+  });
+
+  test('text in an attribute is no state, nor a name that has one in it', () => {
+    expect(changing('[aria-label=":hover"].due { color: red }', item)).toEqual([]);
+    const css = '.shelf\\.is-open .due { color: red } .due { color: blue }';
+    expect(changing(css, item)).not.toContain('.is-open on ul');
+  });
+
+  test('what a control comes to be by itself, where it can be that', () => {
+    const fields = '<form><label class="due">Name</label><input type="checkbox" class="due"></form>';
+    expect(
+      changing('input.due:checked { color: red }', fields.replace('<label class="due">Name</label>', '')),
+    ).toEqual([':checked on input']);
+    expect(changing('.due:checked, .due:disabled { color: red }', fields)).toEqual([]);
+  });
+});
+
+test('the states of a page are all asked, however many it has', () => {
+  const letters = [...'abcdefghij'];
+  const many = letters.flatMap((a) => letters.map((b) => `.none.is-open-${a}${b} { color: red }`)).join('\n');
+  expect(changing(`${many}\n.is-closed .due { color: red }`, shelf)).toContain('.is-closed on ul');
+});
