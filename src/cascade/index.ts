@@ -27,6 +27,7 @@ export {
   contestedOf,
   contextOf,
   longhandsChangedBy,
+  mayBeChangedBy,
   physicalLonghand,
   requirementFor,
   standingCandidates,

@@ -138,8 +138,8 @@ export class Solution {
     return this.#capture.namesFor(this.#flows.of(row)).physical(longhand);
   }
 
-  /** False only where holding a state changes nothing in which rules match a target. */
-  mayTell(row: number, pseudo: string, change: HeldChange, carrier: Carrier): boolean {
+  /** False only where holding a state changes nothing in which rules match a target: on that carrier, or on any. */
+  mayTell(row: number, pseudo: string, change: HeldChange, carrier?: Carrier): boolean {
     const { tree } = this.page;
     if (tree.roots.length > 1 || this.#draft) return true;
     const told = this.#capture.told(change);
@@ -150,7 +150,7 @@ export class Solution {
     // The same change is asked about on one box after the other.
     let found = rules.get(told);
     if (!found) rules.set(told, (found = rulesFor(told, change, tree, { row, pseudo, above })));
-    return mayTell(found, change, tree, carrier);
+    return carrier ? mayTell(found, change, tree, carrier) : found.length > 0;
   }
 
   #namesAbove(row: number): ReadonlySet<number> {

@@ -165,6 +165,10 @@ export function reasonAgainstWinner(
   return reasonFor(rivals[0], own, (one) => sourceLabel(page, one)).words;
 }
 
+/** False only where a state changes nothing of a target, whatever is in it. */
+export const mayBeChangedBy = (page: Page, target: Target, state: string): boolean =>
+  solutionOf(page).mayTell(elementOf(target).index, pseudoOf(target), changeOf(page.tree, state));
+
 /** The longhands of a target that get another winner once an element is in one more state; by name. [] for none. */
 export function longhandsChangedBy(
   page: Page,

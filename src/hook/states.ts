@@ -1,4 +1,4 @@
-import { elementOf, longhandsChangedBy, type Target } from '../cascade/index.js';
+import { elementOf, longhandsChangedBy, mayBeChangedBy, type Target } from '../cascade/index.js';
 import { readState, type Held, type Page, type PageElement, type StyleBlock } from '../page/index.js';
 import {
   canBeIn,
@@ -28,13 +28,12 @@ export interface ToggledState {
  * this target, if the target or a box around it had them; the nearest first. [] for none.
  */
 export function toggledStates(page: Page, target: Target): ToggledState[] {
-  const states = statesInSheets(page);
+  const states = statesInSheets(page).filter(({ state }) => mayBeChangedBy(page, target, state));
   const found: ToggledState[] = [];
   let steps = 0;
   for (let on: PageElement | null = elementOf(target); on; on = on.parent, steps++) {
-    for (const { state, beside } of states) {
-      const { index } = on;
-      if (!beside.some((names) => matchesNames(names, index, page.tree)) || !canGetInto(page, on, state))
+    for (const { state, said, beside } of states) {
+      if (!canGetInto(page, on, said) || !beside.some((names) => matchesNames(names, on!.index, page.tree)))
         continue;
       const held = { element: on, state };
       const changes = longhandsChangedBy(page, target, held);
@@ -45,8 +44,8 @@ export function toggledStates(page: Page, target: Target): ToggledState[] {
 }
 
 /** Whether an element is not in a state, and may come to be. */
-function canGetInto({ tree }: Page, { index, classes, attributes }: PageElement, state: string): boolean {
-  const { kind, name, value } = readState(state);
+function canGetInto({ tree }: Page, element: PageElement, { kind, name, value }: StateSaid): boolean {
+  const { index, classes, attributes } = element;
   switch (kind) {
     case 'class':
       return !classes.includes(name);
@@ -57,8 +56,11 @@ function canGetInto({ tree }: Page, { index, classes, attributes }: PageElement,
   }
 }
 
+type StateSaid = ReturnType<typeof readState>;
+
 interface StateInSheets {
   readonly state: string;
+  readonly said: StateSaid;
   /** What else each compound that names it asks of its carrier's names, other states left aside. */
   readonly beside: readonly Compound[];
 }
@@ -85,7 +87,11 @@ class StatesFound {
   constructor(private readonly names: Names) {}
 
   get all(): readonly StateInSheets[] {
-    return [...this.#beside].map(([state, beside]) => ({ state, beside: [...beside.values()] }));
+    return [...this.#beside].map(([state, beside]) => ({
+      state,
+      said: readState(state),
+      beside: [...beside.values()],
+    }));
   }
 
   addBlock({ selectors, scope }: StyleBlock): void {
