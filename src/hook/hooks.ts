@@ -4,7 +4,14 @@ import type { Page, PageElement } from '../page/index.js';
 import { partsSeen, rowsCarrying, rowsNamed } from '../selector/index.js';
 import { count } from '../text/index.js';
 import { counterpart, witnessOf } from './evidence.js';
-import { attributesInSheets, contentsOn, namesInSheets, namesOn, type FoundName } from './names.js';
+import {
+  attributesInSheets,
+  contentsOn,
+  namesInSheets,
+  namesOn,
+  type FoundName,
+  escapeName,
+} from './names.js';
 import { marksOf } from './marks.js';
 import { shapeOf, type NameShape } from './shape.js';
 
@@ -56,7 +63,7 @@ function partHooks(page: Page, element: PageElement, steps: number): Hook[] {
   const { tree, elements } = page;
   const seen = partsSeen(tree, element.index).find(({ host }) => tree.root[host] === 0);
   return (seen?.names ?? []).map((name) => {
-    const selector = `${elements[seen!.host].tag}::part(${name})`;
+    const selector = `${escapeName(elements[seen!.host].tag)}::part(${escapeName(name)})`;
     return {
       kind: 'part',
       name,

@@ -1,3 +1,4 @@
+import { string } from 'css-tree';
 import type { Page, PageElement } from '../page/index.js';
 import type { Selector } from '../selector/index.js';
 
@@ -34,8 +35,7 @@ export function namesOn(element: PageElement): FoundName[] {
     });
   for (const [name, value] of element.attributes) {
     if (!tellingAttributes.test(name) || value.length > 40) continue;
-    const selector = value === '' ? `[${name}]` : `[${name}="${value.replace(/["\\]/g, '\\$&')}"]`;
-    found.push({ kind: 'attribute', name, value, selector, element });
+    found.push({ kind: 'attribute', name, value, selector: attributeSelector(name, value), element });
   }
   const path = /^(\/[\w-]+\/)/.exec(element.attributes.get('href') ?? '')?.[1];
   if (path)
@@ -50,6 +50,10 @@ export function namesOn(element: PageElement): FoundName[] {
   return found;
 }
 
+/** A selector for an attribute, whatever letters its name and its value are of. */
+const attributeSelector = (name: string, value: string): string =>
+  value === '' ? `[${escapeName(name)}]` : `[${escapeName(name)}=${string.encode(value)}]`;
+
 /** Attributes that say how a thing is at the moment or how it is drawn, or that hold code. */
 const untelling =
   /^(class|id|style|tabindex|hidden|dir|lang|width|height|disabled|checked|selected|open|required|readonly|multiple|autofocus|draggable|contenteditable|spellcheck|autocomplete|colspan|rowspan|slot|part|exportparts|is|nonce|integrity|crossorigin|srcset|sizes|align|valign|bgcolor|border|cellpadding|cellspacing|color|face|size|loading|decoding|fetchpriority|d|fill.*|stroke.*|enable-background|points|transform|viewbox|xmlns|focusable|version|x|y|[xy][12]|c[xy]|r[xy]?|on.*|aria-(?!label$).*|.*:.*|data-v-.*|data-react.*)$/i;
@@ -63,8 +67,7 @@ export function contentsOn(element: PageElement): FoundName[] {
   for (const [name, value] of element.attributes) {
     if (untelling.test(name) || tellingAttributes.test(name) || value === '' || value.length > 40) continue;
     if (/[\n\r\f]/.test(value)) continue;
-    const selector = `[${escapeName(name)}="${value.replace(/["\\]/g, '\\$&')}"]`;
-    found.push({ kind: 'attribute', name, value, selector, element });
+    found.push({ kind: 'attribute', name, value, selector: attributeSelector(name, value), element });
   }
   return found;
 }

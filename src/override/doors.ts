@@ -9,7 +9,7 @@ import {
   variableReaders,
   type Target,
 } from '../cascade/index.js';
-import { partsOf, variablesReadIn } from '../hook/index.js';
+import { escapeName, partsOf, variablesReadIn } from '../hook/index.js';
 import { looksAt, type DraftPlace, type Page, type PageElement } from '../page/index.js';
 import { partsSeen, specificityOf } from '../selector/index.js';
 import { count, list } from '../text/index.js';
@@ -198,7 +198,9 @@ function partSelectors(
 ): { readonly text: string; readonly matched: readonly PageElement[] }[] {
   const { tree } = page;
   const seen = elements.map(({ index }) => partsSeen(tree, index).find(({ host }) => tree.root[host] === 0));
-  const names = (seen[0]?.names ?? []).filter((name) => seen.every((one) => one?.names.includes(name)));
+  const names = (seen[0]?.names ?? [])
+    .filter((name) => seen.every((one) => one?.names.includes(name)))
+    .map(escapeName);
   return [...names, ...(names.length > 1 ? [names.join(' ')] : [])]
     .map((name) => `${selector}::part(${name})`)
     .map((text) => ({ text, matched: page.select(text) }))

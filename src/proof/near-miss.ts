@@ -1,7 +1,7 @@
 import { ident } from 'css-tree';
 import { compileSelectors, nearestNames, type Page } from '../page/index.js';
 import { partsSeen, type Selector } from '../selector/index.js';
-import { componentsHolding, variablesReadIn } from '../hook/index.js';
+import { componentsHolding, escapeName, variablesReadIn } from '../hook/index.js';
 import { count, list, YeltoError } from '../text/index.js';
 
 /** Why a selector matches nothing, and one that was likely meant. */
@@ -39,7 +39,7 @@ function insideComponent(page: Page, selector: string): NearMiss | undefined {
   const [thing] = page.select(last, host);
   const parts = partsSeen(page.tree, thing.index).filter(({ host: at }) => page.tree.root[at] === 0);
   const door = parts.flatMap(({ host: at, names }) =>
-    names.map((name) => `${page.elements[at].tag}::part(${name})`),
+    names.map((name) => `${escapeName(page.elements[at].tag)}::part(${escapeName(name)})`),
   )[0];
   const variables = [...new Set(variablesReadIn(page, host))];
   const offer = variables.length ? `; the component reads ${list(variables)}` : '';
