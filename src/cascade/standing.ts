@@ -43,12 +43,14 @@ export function requirementFor(
   // What stands in the owner's draft already comes earlier in the same sheet.
   const isOwn = ({ declaration: { sheet } }: Candidate) =>
     sheet !== undefined && sheet >= page.styles.sheets.length;
+  // Of two that are equally specific the one in a scope wins, and then the later one (CSS Cascade 6 §2).
+  const losesTies = (one: Candidate) => one.proximity === -Infinity && (place === 'after' || isOwn(one));
   const strengthOver = (level: Level, layer: number) =>
     Math.max(
       0,
       ...rivals
         .filter((one) => one.level === level && one.layer === layer && !one.attached)
-        .map((one) => one.strength + (place === 'after' || isOwn(one) ? 0 : 1)),
+        .map((one) => one.strength + (losesTies(one) ? 0 : 1)),
     );
   // Running animations beat all that is not important (CSS Cascade 5 §6.2).
   const important = top.level === Level.AuthorImportant || top.attached === 1 || animated;

@@ -78,6 +78,37 @@ describe.each(['after', 'before'] as const)('loaded %s the site’s sheets', (pl
   );
 });
 
+describe('a rule in a scope wins over one that is as specific and comes later', () => {
+  const css = '@scope (.menu) { .first { color: navy } }';
+
+  test('so that a little more is written', () => {
+    const { css: rule, specificity } = write(css, list, '.first', {
+      set: { color: 'red' },
+      panel: { place: 'after' },
+    });
+    expect(specificity).toEqual([0, 1, 1]);
+    expect(prove(page(css, list), rule).verdicts.map(({ outcome }) => outcome)).toEqual(['wins']);
+  });
+
+  test('and the price says so', () => {
+    const read = page(css, list);
+    expect(explain(read, contest(read, read.select('.first')[0], 'color')).price).toContain(
+      'at least (0,1,1)',
+    );
+  });
+
+  test('in the owner’s own draft too', () => {
+    const draft = '@scope (.menu) { .menu .first { color: teal } }';
+    const { css: rule } = write('', list, '.first', {
+      set: { color: 'red' },
+      draft,
+      panel: { place: 'after' },
+    });
+    const verdicts = prove(page('', list), `${draft}\n${rule}`).verdicts;
+    expect(verdicts.at(-1)!.outcome).toBe('wins');
+  });
+});
+
 test('what holds at today’s width only is not left out', () => {
   const { css } = write('@media (min-width: 900px) { .item { color: red } }', list, '.item', {
     set: { color: '#f00', top: '0' },
