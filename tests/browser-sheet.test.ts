@@ -4,7 +4,7 @@ import type { Browser } from 'playwright-core';
 import { keywordsOf, parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { computedText, longhandNames, longhandsOf, physicalInSomeFlow } from '../dist/value/index.js';
-import { startEngine } from './support/engine.js';
+import { answerIn, startEngine } from './support/engine.js';
 import { around } from './support/surroundings.js';
 
 let browser: Browser;
@@ -52,11 +52,14 @@ test('the browser’s own sheet is the engine’s: every longhand of every eleme
   const page = parsePage({ name: 'x', html });
   const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await tab.setContent(html);
-  const engine = await tab.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('[data-k]')].map((element) => {
-      const style = getComputedStyle(element);
-      return [...style].map((name) => [name, style.getPropertyValue(name)] as const);
-    }),
+  const engine = await answerIn(
+    tab,
+    (selector) =>
+      [...document.querySelectorAll<HTMLElement>(selector)].map((element) => {
+        const style = getComputedStyle(element);
+        return [...style].map((name) => [name, style.getPropertyValue(name)] as const);
+      }),
+    '[data-k]',
   );
   await tab.close();
   const elements = page.select('[data-k]');
@@ -93,7 +96,7 @@ test('and what an author says changes each longhand of each element where the en
     .map((name) => [name, [...new Set([...keywordsOf(name), ...some])].sort()] as const);
   const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await tab.setContent(html);
-  const told = await tab.evaluate((all) => {
+  const choose = (all: typeof asked) => {
     const elements = [...document.querySelectorAll('[data-k]')];
     const sheet = document.head.appendChild(document.createElement('style'));
     const wide = /^(inherit|initial|unset|revert|revert-layer)$/;
@@ -109,7 +112,8 @@ test('and what an author says changes each longhand of each element where the en
         return { name, value, changed: read().map((after, i) => after !== before[i]) };
       });
     });
-  }, asked);
+  };
+  const told = await answerIn(tab, choose, asked);
   await tab.close();
   const elements = page.select('[data-k]');
   let compared = 0;
@@ -204,7 +208,8 @@ test.each(['light', 'dark'] as const)(
       });
       const tab = await browser.newPage({ colorScheme: preferred });
       await tab.setContent(html);
-      const engine = await tab.evaluate(
+      const engine = await answerIn(
+        tab,
         (names) =>
           [...document.querySelectorAll('*')].map((element) =>
             names.map((name) => getComputedStyle(element).getPropertyValue(name)),

@@ -3,6 +3,7 @@
 // in the draft alike, so that they can be held.
 import type { Browser, BrowserContext, CDPSession, Page as Tab } from 'playwright-core';
 import type { OrdinaryCase } from './ordinary.js';
+import { mixesOf, ways, type Way } from './ways.js';
 
 /** What the engine shows of one declaration. */
 export interface Effect {
@@ -22,26 +23,6 @@ const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((wi
     .filter((height) => height > 0 && height < 1400)
     .map((height) => [width, height] as const),
 );
-
-/** Ways of looking that a text may ask about, each with how the engine is brought to it. */
-const ways = [
-  { name: 'dark', asked: /color-scheme|Canvas|light-dark/, feature: ['prefers-color-scheme', 'dark'] },
-  { name: 'still', asked: /prefers-reduced-motion/, feature: ['prefers-reduced-motion', 'reduce'] },
-  { name: 'contrast', asked: /prefers-contrast/, feature: ['prefers-contrast', 'more'] },
-  { name: 'print', asked: /print|screen/, medium: 'print' },
-  { name: 'touch', asked: /hover:|pointer:/, touch: true },
-  { name: 'dense', asked: /resolution/, scale: 2 },
-] as const;
-type Way = (typeof ways)[number] & {
-  feature?: readonly string[];
-  medium?: string;
-  touch?: boolean;
-  scale?: number;
-};
-
-/** Each of some ways, and all of their mixes. */
-const mixesOf = (some: readonly Way[]): Way[][] =>
-  some.reduce<Way[][]>((mixes, way) => [...mixes, ...mixes.map((mix) => [...mix, way])], [[]]);
 
 /** `:hover` → `.held-hover`: the same weight, and in our hands. */
 export const withHeldClasses = (css: string): string =>
@@ -309,7 +290,9 @@ async function askEngine({
         style.textContent = css;
         const isLoaded = new Promise((next) => (style.onload = style.onerror = next));
         inner!.head.append(style);
-        if (css.includes('@import')) await isLoaded;
+        // A sheet that is never told to be there is waited for no longer than any that is.
+        if (css.includes('@import'))
+          await Promise.race([isLoaded, new Promise((next) => setTimeout(next, 5000))]);
       }
     }),
   );
@@ -399,14 +382,33 @@ async function askEngine({
               }),
         );
       };
+      /** What a pseudo-element has where all around it is shown: of one that is not, no transformation is told. */
+      const readShown = (element: Element, pseudo: string, names: readonly string[]) => {
+        const shown: (() => void)[] = [];
+        for (let up: Element | null = element; up; up = up.parentElement) {
+          if (view.getComputedStyle(up).display !== 'none') continue;
+          const own = up.getAttribute('style');
+          const hidden = up as HTMLElement;
+          hidden.style.setProperty('display', 'block', 'important');
+          shown.push(() =>
+            own === null ? hidden.removeAttribute('style') : hidden.setAttribute('style', own),
+          );
+        }
+        const style = view.getComputedStyle(element, pseudo.replace(/^:?:/, '::'));
+        const text = names.map((name) => style.getPropertyValue(name)).join('|');
+        for (const hide of shown) hide();
+        return text;
+      };
       const readMap = (only: ReadonlySet<number>) =>
         declarations.map(({ pseudo, start }, i) =>
-          pseudo || !only.has(start)
+          !only.has(start)
             ? none
             : found[i].map((element) =>
-                longhands[i]
-                  .map((name) => element.computedStyleMap().getAll(name).map(String).join(' '))
-                  .join('|'),
+                pseudo
+                  ? readShown(element, pseudo, longhands[i])
+                  : longhands[i]
+                      .map((name) => element.computedStyleMap().getAll(name).map(String).join(' '))
+                      .join('|'),
               ),
         );
       // Only what it matches is compared, what the engine drops cannot be taken out, and one change is enough.

@@ -76,6 +76,22 @@ function rewrite(
   return pieces.join('') + text.slice(at);
 }
 
+/**
+ * What a function makes of its argument in a tab. The answer comes as one text: the driver takes an answer apart value by value, and
+ * of a hundred thousand values that takes longer than to find them.
+ */
+export async function answerIn<Asked, Answer>(
+  tab: Tab,
+  work: (asked: Asked) => Answer,
+  asked: Asked,
+): Promise<Answer> {
+  const text = await tab.evaluate(({ source, asked }) => JSON.stringify((0, eval)(`(${source})`)(asked)), {
+    source: work.toString(),
+    asked: asked as unknown,
+  });
+  return JSON.parse(text) as Answer;
+}
+
 export interface Comparison {
   readonly compared: number;
   readonly differences: readonly string[];
@@ -181,8 +197,9 @@ function readWinners(
   tab: Tab,
   names: readonly string[],
   pseudos: readonly string[],
-): Promise<(Record<string, string> | undefined)[][]> {
-  return tab.evaluate(
+): Promise<(Record<string, string> | null)[][]> {
+  return answerIn(
+    tab,
     ({ names, pseudos }) => {
       const elements = [...document.querySelectorAll('*')];
       for (let i = 0; i < elements.length; i++)
@@ -200,7 +217,7 @@ function readWinners(
         pseudos.map((pseudo) => {
           const style = getComputedStyle(element, pseudo || null);
           const won: Record<string, string> = {};
-          if (!isDrawn(element)) return undefined;
+          if (!isDrawn(element)) return null;
           for (const name of names) {
             const number = style.getPropertyValue(`--y-${name}`);
             if (number !== '') won[name] = number.trim();
@@ -215,7 +232,7 @@ function readWinners(
 
 function compare(
   page: Page,
-  engine: (Record<string, string> | undefined)[][],
+  engine: (Record<string, string> | null)[][],
   numbered: readonly Numbered[],
   names: readonly string[],
   pseudos: readonly string[],
