@@ -3,6 +3,7 @@
 import fc from 'fast-check';
 import { compare } from 'yelto';
 import { engineTab } from './support/engine-tab.js';
+import { answerIn } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { edits, type Release } from './support/releases.js';
 import { everyCase } from './support/richer.js';
@@ -28,7 +29,8 @@ const isToldOtherwise =
 /** Of each element: what computed longhands are, as the standard's typed values and as styles tell them. */
 async function valuesOf(release: Release, indices: readonly number[]) {
   await tab().setContent(wholePage(release));
-  return tab().evaluate(
+  return answerIn(
+    tab(),
     (list) => {
       for (const one of document.getAnimations()) one.cancel();
       const all = [...document.querySelectorAll('*')];

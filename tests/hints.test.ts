@@ -5,6 +5,7 @@ import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { computedText } from '../dist/value/index.js';
 import { engineTab } from './support/engine-tab.js';
+import { answerIn } from './support/engine.js';
 import { around } from './support/surroundings.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
@@ -192,7 +193,8 @@ test(
         const body = trials.flatMap((one) => [markup(one, false), markup(one, true)]).join('\n');
         const html = `<!DOCTYPE html><html><body>${body}</body></html>`;
         await tab().setContent(html);
-        const engine = await tab().evaluate(
+        const engine = await answerIn(
+          tab(),
           (skipped) =>
             [...document.querySelectorAll('body > section')].map((section) =>
               [...section.querySelectorAll('*')].map((element) => {

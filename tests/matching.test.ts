@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { parsePage } from 'yelto';
 import { pseudoClasses, pseudoElements } from '../dist/facts/index.js';
 import { engineTab } from './support/engine-tab.js';
+import { answerIn } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
@@ -123,7 +124,7 @@ test(
     const falsehoods = async (html: string): Promise<string[]> => {
       const page = parsePage({ name: 'x', html });
       await tab().setContent(html);
-      const engine = await tab().evaluate((selectors) => {
+      const find = (selectors: readonly string[]) => {
         const all = [...document.querySelectorAll('*')];
         return {
           // Controls that the parser gave to a form in which they do not stand.
@@ -138,11 +139,12 @@ test(
               const found = new Set(document.querySelectorAll(selector));
               return all.flatMap((element, at) => (found.has(element) ? [at] : []));
             } catch {
-              return undefined;
+              return null;
             }
           }),
         };
-      }, selectors);
+      };
+      const engine = await answerIn(tab(), find, selectors);
       const shape = page.elements.map(({ tag, parent }) => `${tag} ${parent?.index ?? -1}`);
       if (engine.strays || shape.join() !== engine.shape.join()) {
         note('pages that are read otherwise');

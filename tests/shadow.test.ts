@@ -169,7 +169,7 @@ test.each([
 
 // Random trees in trees. YELTO_SHADOW_SEED and YELTO_SHADOW_PAGES try others than the usual ones.
 const seed = Number(process.env.YELTO_SHADOW_SEED ?? 20261126);
-const runs = Number(process.env.YELTO_SHADOW_PAGES ?? 25);
+const runs = Number(process.env.YELTO_SHADOW_PAGES ?? 15);
 
 const name = fc.constantFrom('a', 'b', 'c');
 const tag = fc.constantFrom('p', 'b', 'x-a', 'x-b', 'slot', 'div');

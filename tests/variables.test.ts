@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { parsePage, valueOf } from 'yelto';
 import { engineTab } from './support/engine-tab.js';
+import { answerIn } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
@@ -110,12 +111,13 @@ async function wrongs({ css, body }: { css: string; body: string }): Promise<str
     ),
   );
   await tab().setContent(html);
-  const told = await tab().evaluate((all) => {
+  const read = (all: typeof asked) => {
     const elements = document.querySelectorAll('*');
     return all.map(({ row, pseudo, name }) =>
       getComputedStyle(elements[row], pseudo || null).getPropertyValue(name),
     );
-  }, asked);
+  };
+  const told = await answerIn(tab(), read, asked);
   return asked.flatMap(({ row, pseudo, name }, i) => {
     const element = page.elements[row];
     const ours = valueOf(page, pseudo ? { element, pseudo } : element, name);

@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(8);
+const runs = runsOr(5);
 /** Of a pseudo-element's margins engines tell what layout makes of them, which of `auto` is nothing (CSSOM 1 §9). */
 const isToldAsUsed = ({ selector, declaration: { property, value } }: Verdict): boolean =>
   /::/.test(selector) && /^margin/.test(property) && /^auto$/i.test(value);

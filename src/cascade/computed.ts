@@ -243,8 +243,9 @@ class Computing implements Values {
 
   /** The size in its family: of a lone monospace it is another. */
   #sized(target: Target, text: string, candidates: readonly Candidate[]): string {
-    const isWord =
-      candidates.length > 0 && Object.hasOwn(fontSizes, candidates[0].declaration.value.trim().toLowerCase());
+    const said = candidates.length > 0 ? candidates[0].declaration.value.trim().toLowerCase() : '';
+    // What is filled in, or comes back, may be a word too.
+    const isWord = Object.hasOwn(fontSizes, said) || /^(initial|revert(-layer)?)$|var\(/.test(said);
     if (!isWord && this.candidates(target, 'font-family').length === 0) return text;
     const parent = parentOf(target);
     const isMonospace = this.#isMonospace(target);

@@ -25,11 +25,13 @@ export const monospaceSizes: Readonly<Record<string, number>> = {
 /** What a size that is a share of another becomes where such a family begins. */
 export const monospaceShare = monospaceSizes.medium / 16;
 
-const share = /^(larger|smaller|[-+.\d]+(e[-+]?\d+)?(%|r?em|r?ex|r?ch|r?cap|r?ic|r?lh))$/;
+/** The root's size in `rem` is a length to engines, what else is measured by its font is not. */
+const share = /^(larger|smaller|[-+.\d]+(e[-+]?\d+)?(%|em|r?ex|r?ch|r?cap|r?ic|r?lh))$/;
 
 /** How a specified `font-size` says the size of a box; `above` tells how its parent's was said. */
 export function sizingOf(value: string, above: () => Sizing): Sizing {
-  const word = value.trim().toLowerCase();
+  const said = value.trim().toLowerCase();
+  const word = said === 'initial' ? 'medium' : said;
   if (Object.hasOwn(monospaceSizes, word)) return { word, isAbsolute: false };
   return { isAbsolute: !share.test(word) || above().isAbsolute };
 }

@@ -197,7 +197,7 @@ function amountIn(longhand: string, written: Amount, around: Surroundings): stri
 const genericFamilies =
   /^(serif|sans-serif|cursive|fantasy|monospace|system-ui|math|ui-(serif|sans-serif|monospace|rounded)|-webkit-body)$/i;
 
-/** Names in quotes or without, spaces folded (CSS Fonts 4 §2.1). */
+/** Names in quotes or without, spaces folded; what names a generic family only without them keeps them (CSS Fonts 4 §2.1). */
 function familyText(value: string): string {
   const tokens = readTokens(value);
   const names: string[] = [];
@@ -207,7 +207,8 @@ function familyText(value: string): string {
     const type = tokens.types[at];
     if (at === tokens.count || type === kinds.Comma) {
       const name = words.join(' ');
-      names.push(isPlain && genericFamilies.test(name) ? name.toLowerCase() : name);
+      const isGeneric = genericFamilies.test(name);
+      names.push(!isGeneric ? name : isPlain ? name.toLowerCase() : `"${name}"`);
       words = [];
       isPlain = true;
     } else if (type === kinds.String) {

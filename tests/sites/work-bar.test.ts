@@ -119,7 +119,7 @@ async function untilStopped(tab: Tab): Promise<void> {
   expect(await tab.locator('body[data-goes-on]').count()).toBe(0);
 }
 
-const rules = numbers(150_000).map((i) => `.shelf-${i} .n-${i} > .name:hover { color: rgb(${i % 255} 1 2) }`);
+const rules = numbers(90_000).map((i) => `.shelf-${i} .n-${i} > .name:hover { color: rgb(${i % 255} 1 2) }`);
 const large = page.replace('</style>', `${rules.join('\n')}</style>`);
 
 test('reading a large page is stopped within a step too, and begun again', () =>

@@ -240,7 +240,10 @@ test.each([
   ['code', 'font-size: 16px', '16px'],
   ['code', 'font-size: 1em', '13px'],
   ['code', 'font-family: monospace, monospace', '16px'],
-  ['code', 'font-family: "monospace"', '13px'],
+  ['code', 'font-family: "monospace"', '16px'],
+  ['code', 'font-size: 1rem', '16px'],
+  ['code', 'font-size: initial', '13px'],
+  ['code', '--size: small; font-size: var(--size)', '12px'],
   ['pre', 'font-size: small', '12px'],
   ['p', 'font-family: MONOSPACE; font-size: larger', '15.6px'],
 ])('a lone monospace family is smaller: %s { %s } is %s', (tag, css, size) => {
