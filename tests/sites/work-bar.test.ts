@@ -128,9 +128,12 @@ test('reading a large page is stopped within a step too, and begun again', () =>
     () => ({ '/': large }),
     async ({ tab, stage }) => {
       await untilStopped(tab);
-      // On a busy machine the click itself takes its time: where reading was stopped, nothing else begins it again.
-      if (await tab.locator('body[data-said]').count()) await button(tab, 'Begin again').click();
-      await tab.getByText(/\d+ elements read/).waitFor({ timeout: 60_000 });
+      // A click takes its time on a busy machine; and a page that changes is read without being asked for: then there is nothing to click.
+      const isRead = tab.getByText(/\d+ elements read/);
+      const begin = button(tab, 'Begin again');
+      await begin.or(isRead).first().waitFor({ timeout: 60_000 });
+      await Promise.race([begin.click().catch(() => undefined), isRead.waitFor({ timeout: 60_000 })]);
+      await isRead.waitFor({ timeout: 60_000 });
       expect(await tab.getByText('Reading the page was stopped.').count()).toBe(0);
       await button(tab, 'Point at something on the page').click();
       await stage().locator('.name').first().click();
