@@ -11,5 +11,6 @@ export default {
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
   // Browsers and commands take turns with the tests themselves: a core for each file's own work.
   maxWorkers: '100%',
-  testTimeout: 120_000,
+  // On a machine that others load too a test takes several times as long.
+  testTimeout: 240_000,
 };
