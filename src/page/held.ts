@@ -138,7 +138,7 @@ export function readState(state: string): HeldState {
       value: /^["']/.test(value) ? string.decode(value) : ident.decode(value),
     };
   }
-  const written = /^\.((?:[\w-]|[^\0-\x7f]|\\.)+)$/s.exec(state);
+  const written = /^\.((?:[\w-]|[^\0-\x7f]|\\[\da-f]{1,6}\s?|\\.)+)$/is.exec(state);
   if (written && !/^\.-?\d/.test(state)) return { kind: 'class', name: ident.decode(written[1]), value: '' };
   const name = state.replace(/^:/, '').toLowerCase();
   const isOfComponent = /^state\([\w-]+\)$/.test(name);

@@ -104,6 +104,11 @@ describe('a state is read from what a selector asks for, however it is written',
     expect(changing(css, item)).toContain(`${state} on ul`);
   });
 
+  test('a class whose escape has a space in it', () => {
+    const css = String.raw`.\32 x-is-open .due { color: red }`;
+    expect(changing(css, item)).toContain(String.raw`.\32 x-is-open on ul`);
+  });
+
   test('text in an attribute is no state, nor a name that has one in it', () => {
     expect(changing('[aria-label=":hover"].due { color: red }', item)).toEqual([]);
     const css = '.shelf\\.is-open .due { color: red } .due { color: blue }';
