@@ -86,7 +86,7 @@ interface Trial {
   readonly strength: Specificity;
   readonly important: boolean;
   readonly place: (typeof places)[number];
-  /** Whether it is to win; 'somewhere' where one of the places is enough to show. */
+  /** Whether it is to win: where nobody knows the place, in each. */
   readonly wins: boolean;
 }
 
