@@ -7,10 +7,10 @@ import { counterpart, witnessOf } from './evidence.js';
 import {
   attributesInSheets,
   contentsOn,
+  escapeName,
   namesInSheets,
   namesOn,
   type FoundName,
-  escapeName,
 } from './names.js';
 import { marksOf } from './marks.js';
 import { shapeOf, type NameShape } from './shape.js';

@@ -33,7 +33,10 @@ export function toggledStates(page: Page, target: Target): ToggledState[] {
   let steps = 0;
   for (let on: PageElement | null = elementOf(target); on; on = on.parent, steps++) {
     for (const { state, said, beside } of states) {
-      if (!canGetInto(page, on, said) || !beside.some((names) => matchesNames(names, on!.index, page.tree)))
+      if (
+        !canGetInto(page, on, { state, said }) ||
+        !beside.some((names) => matchesNames(names, on!.index, page.tree))
+      )
         continue;
       const held = { element: on, state };
       const changes = longhandsChangedBy(page, target, held);
@@ -44,23 +47,26 @@ export function toggledStates(page: Page, target: Target): ToggledState[] {
 }
 
 /** Whether an element is not in a state, and may come to be. */
-function canGetInto({ tree }: Page, element: PageElement, { kind, name, value }: StateSaid): boolean {
-  const { index, classes, attributes } = element;
+function canGetInto(
+  { tree }: Page,
+  { index, classes, attributes }: PageElement,
+  { state, said: { kind, name, value } }: Pick<StateInSheets, 'state' | 'said'>,
+): boolean {
   switch (kind) {
     case 'class':
       return !classes.includes(name);
     case 'attribute':
-      return attributes.get(name) !== value;
+      // `[open]` is there whatever its value.
+      return state.includes('=') ? attributes.get(name) !== value : !attributes.has(name);
     case 'pseudo':
       return canBeIn(name, index, tree);
   }
 }
 
-type StateSaid = ReturnType<typeof readState>;
-
 interface StateInSheets {
   readonly state: string;
-  readonly said: StateSaid;
+  /** The same, taken apart. */
+  readonly said: ReturnType<typeof readState>;
   /** What else each compound that names it asks of its carrier's names, other states left aside. */
   readonly beside: readonly Compound[];
 }

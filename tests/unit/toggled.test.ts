@@ -115,6 +115,16 @@ describe('a state is read from what a selector asks for, however it is written',
     expect(changing(css, item)).not.toContain('.is-open on ul');
   });
 
+  test('an attribute that is there is there whatever its value, another value of it is another state', () => {
+    const at = shelf.replace('<ul>', '<ul hidden="until-found" data-state="full">');
+    const css =
+      '[hidden] .due { color: red } [hidden=""] .due { top: 1px } [data-state="open"] .due { left: 1px }';
+    const found = changing(css, at);
+    expect(found).toContain('[data-state="open"] on ul');
+    expect(found).not.toContain('[hidden] on ul');
+    expect(found).toContain('[hidden=""] on ul');
+  });
+
   test('what a control comes to be by itself, where it can be that', () => {
     const fields = '<form><label class="due">Name</label><input type="checkbox" class="due"></form>';
     expect(
