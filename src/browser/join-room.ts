@@ -119,6 +119,13 @@ interface Parts {
   follow(elements: readonly (Element | undefined)[], id: number): void;
 }
 
+/** Tells the attributes that are held now, or will be, from what the page's scripts answer to that with. */
+function heldBy({ originals }: Holder): (record: MutationRecord) => boolean {
+  const before = new Map(originals);
+  return ({ target, attributeName }) =>
+    [before, originals].some((held) => held.get(target as Element)?.has(attributeName ?? ''));
+}
+
 /** Does what the room asks. */
 function obey(message: ToPage, parts: Parts): void {
   const { stage, holder, supposer, numbering, watch, window, tell, report, follow } = parts;
@@ -138,16 +145,22 @@ function obey(message: ToPage, parts: Parts): void {
     case 'pick':
       return stage.setPicking(message.on);
     case 'hold':
-      return holder.hold(
-        message.holds.flatMap(({ index, state }) =>
-          named([index], message.reading)
-            .filter(isThere)
-            .map((element) => ({ element, state })),
-        ),
-        message.foreign,
+      return watch.without(
+        () =>
+          holder.hold(
+            message.holds.flatMap(({ index, state }) =>
+              named([index], message.reading)
+                .filter(isThere)
+                .map((element) => ({ element, state })),
+            ),
+            message.foreign,
+          ),
+        heldBy(holder),
       );
     case 'suppose':
-      supposer.suppose(message.what && named([message.what.index], message.reading)[0], message.what);
+      watch.without(() =>
+        supposer.suppose(message.what && named([message.what.index], message.reading)[0], message.what),
+      );
       return report();
     case 'follow':
       follow(named(message.indices, message.reading), message.id);
@@ -162,8 +175,7 @@ function obey(message: ToPage, parts: Parts): void {
         message.reading,
       );
       const asked = message.claims.map((claim, i) => ({ claim, element: elements[i] }));
-      const answers = stage.aside(() => checkClaims(window.document, asked));
-      watch.forgive();
+      const answers = watch.without(() => stage.aside(() => checkClaims(window.document, asked)));
       return tell({ kind: 'checked', id: message.id, answers });
     }
     case 'measure': {

@@ -13,8 +13,8 @@ const lookForTreesEvery = 5;
 export interface Watch {
   /** Whether something has changed that was not called back for yet. */
   readonly isChanged: boolean;
-  /** What was done by ourselves up to now is no change of the page's. */
-  forgive(): void;
+  /** Does something to the page; what it did itself is no change of the page's, `isMine` told apart from what scripts answer. */
+  without<T>(work: () => T, isMine?: (record: MutationRecord) => boolean): T;
   leave(): void;
 }
 
@@ -60,13 +60,22 @@ export function watchDocument(document: Document, onQuiet: () => void, tend: () 
       changed();
     }
   }, lookEvery);
+  /** Records that have not been told yet are looked at now. */
+  const look = (isMine = (_: MutationRecord) => false) => {
+    if (observer.takeRecords().some((record) => !isOurs(record) && !isMine(record))) changed();
+  };
   return {
     get isChanged() {
-      if (observer.takeRecords().some((record) => !isOurs(record))) changed();
+      look();
       return since > 0;
     },
-    forgive() {
-      observer.takeRecords();
+    without(work, isMine = () => true) {
+      look();
+      try {
+        return work();
+      } finally {
+        look(isMine);
+      }
     },
     leave() {
       observer.disconnect();

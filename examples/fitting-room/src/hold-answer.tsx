@@ -8,7 +8,7 @@ const everyday = [':hover', ':focus', ':active'];
 /** States that would change the chosen box, kept on while looking. */
 export function HoldAnswer({ room }: { room: Room }) {
   const [own, setOwn] = useState('');
-  const { chosen, toggles, held } = room;
+  const { chosen, toggles: known, held } = room;
   if (!chosen) {
     return (
       <>
@@ -19,6 +19,7 @@ export function HoldAnswer({ room }: { room: Room }) {
       </>
     );
   }
+  const toggles = known ?? [];
   const usual: Toggle[] = everyday
     .filter((state) => !toggles.some((one) => one.state === state && one.index === chosen.index))
     .map((state) => ({ index: chosen.index, state, label: `${state} on it`, changes: '' }));
@@ -39,9 +40,7 @@ export function HoldAnswer({ room }: { room: Room }) {
   return (
     <>
       <Text size="sm" c="dimmed" mb={6}>
-        {toggles.length
-          ? 'The site’s sheets know these states of it. Press one to keep it on; a change is then written for it alone.'
-          : 'The site’s sheets know no state that would change it.'}
+        {sentenceOn(known)}
       </Text>
       <div className="states">
         {all.map((toggle) => (
@@ -80,6 +79,13 @@ export function HoldAnswer({ room }: { room: Room }) {
       <Asked room={room} />
     </>
   );
+}
+
+function sentenceOn(known: readonly Toggle[] | undefined): string {
+  if (!known) return 'Looking…';
+  return known.length
+    ? 'The site’s sheets know these states of it. Press one to keep it on; a change is then written for it alone.'
+    : 'The site’s sheets know no state that would change it.';
 }
 
 /** What the site asks of window and person. The page beside stays as the browser shows it; the answers do not. */

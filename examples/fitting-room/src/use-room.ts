@@ -32,7 +32,8 @@ export interface Room extends EngineInUse, Pick<Verdicts, 'verdicts' | 'checked'
   readonly box?: LiveBox;
   /** undefined until it is known. */
   readonly governed?: readonly Governed[];
-  readonly toggles: readonly Toggle[];
+  /** undefined until they are known. */
+  readonly toggles?: readonly Toggle[];
   readonly held: readonly Toggle[];
   /** What the site asks of window and person, `in print`, and what of it is looked at. */
   readonly asked: readonly string[];
@@ -87,7 +88,7 @@ export function useRoom(): Room {
   const [chosen, setChosen] = useState<Spot>();
   const [box, setBox] = useState<LiveBox>();
   const [governed, setGoverned] = useState<readonly Governed[]>();
-  const [toggles, setToggles] = useState<readonly Toggle[]>([]);
+  const [toggles, setToggles] = useState<readonly Toggle[]>();
   const [held, setHeld] = useState<readonly Toggle[]>([]);
   const [asked, setAsked] = useState<readonly string[]>([]);
   const [looked, setLooked] = useState<readonly string[]>([]);
@@ -146,7 +147,7 @@ export function useRoom(): Room {
       setChosen(spot);
       // What governed the box before does not govern this one.
       setGoverned(undefined);
-      setToggles([]);
+      setToggles(undefined);
       stage.current?.light([spot.index]);
       const [facts, measured] = await Promise.all([
         engine.governed(spot),
