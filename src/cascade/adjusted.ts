@@ -1,24 +1,9 @@
 import type { PageElement } from '../page/index.js';
 import { initialValue, topLevelPieces } from '../value/index.js';
+import { asBlock, asInline, boxAbove, isInRuby, isItem } from './box-kinds.js';
 import { parentOf, type Values } from './surroundings.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 import { specifiedFrom } from './value.js';
-
-const blockified: Readonly<Record<string, string>> = {
-  inline: 'block',
-  'inline-block': 'block',
-  'inline-flex': 'flex',
-  'inline-grid': 'grid',
-  'inline-table': 'table',
-  'table-row-group': 'block',
-  'table-header-group': 'block',
-  'table-footer-group': 'block',
-  'table-row': 'block',
-  'table-cell': 'block',
-  'table-column': 'block',
-  'table-column-group': 'block',
-  'table-caption': 'block',
-};
 
 type Adjust = (values: Values, target: Target, text: string) => string;
 
@@ -38,8 +23,7 @@ function adjustOf(longhand: string): Adjust | null {
   // A drawing’s text has no columns; as engines have it.
   if (/^column-(count|width|height|gap|fill|span|wrap)$/.test(longhand))
     return (values, target, text) => (isTextOfDrawing(values, target) ? initialValue(longhand) : text);
-  if (longhand === 'float')
-    return (values, target, text) => (isOutOfFlow(values.valueOf(target, 'position')) ? 'none' : text);
+  if (longhand === 'float') return floatOf;
   if (/^border-(top|right|bottom|left)-width$/.test(longhand)) {
     const style = longhand.replace('width', 'style');
     return (values, target, text) =>
@@ -132,14 +116,30 @@ function displayOf(values: Values, target: Target, text: string): string {
       return isInDrawing(values, target) && /^(svg|g|use|tspan)$/.test(tag) ? text : 'none';
     return parent ? text : 'block';
   }
-  const own = isControl(values, target) ? ofControl(text) : text;
-  if (!Object.hasOwn(blockified, own)) return own;
-  if (/^(text|foreignObject)$/i.test(elementOf(target).tag) && isInDrawing(values, target))
-    return blockified[own];
-  const isOut = isOutOfFlow(values.valueOf(target, 'position')) || values.valueOf(target, 'float') !== 'none';
-  if (isOut || isItem(values, target) || isLegend(target) || parentOf(target) === null)
-    return blockified[own];
+  const own = isControl(values, target) ? ofControl(text) : withoutMath(values, target, text);
+  const [block, inline] = [asBlock(own), asInline(own)];
+  // Most boxes are blocks, and none of them stands in ruby.
+  if (block === own && (inline === own || !isInRuby(values, target))) return own;
+  if (/^(text|foreignObject)$/i.test(elementOf(target).tag) && isInDrawing(values, target)) return block;
+  if (isOutOfFlow(values.valueOf(target, 'position')) || isItem(values, target)) return block;
+  const floats = specified(values, target, 'float') !== 'none';
+  if (isInRuby(values, target)) return floats ? asInline(block) : inline;
+  if (floats || isLegend(target) || parentOf(target) === null) return block;
   return own === 'inline' && turnsLines(values, target) ? 'inline-block' : own;
+}
+
+/** What is positioned does not float; nor does what stands within ruby, as engines have it. */
+function floatOf(values: Values, target: Target, text: string): string {
+  if (text === 'none' || isOutOfFlow(values.valueOf(target, 'position'))) return 'none';
+  return isInRuby(values, target) && values.valueOf(target, 'display') !== 'none' ? 'none' : text;
+}
+
+/** Only what is a formula is laid out as one (MathML Core §3.1.1). */
+function withoutMath({ page }: Values, target: Target, text: string): string {
+  if (!/(^| )math$/.test(text)) return text;
+  const isFormula = page.tree.namespaceOf(elementOf(target).index).endsWith('/MathML');
+  if (isFormula && !pseudoOf(target)) return text;
+  return text === 'math' ? 'inline' : 'block';
 }
 
 /** Whether it is the heading of a fieldset, which is a block (HTML Standard §15.3.13). */
@@ -198,17 +198,6 @@ function ofControl(text: string): string {
   return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;
 }
 
-function boxAbove(values: Values, target: Target) {
-  let parent = parentOf(target);
-  while (parent && values.valueOf(parent, 'display') === 'contents') parent = parent.drawnIn;
-  return parent;
-}
-
-function isItem(values: Values, target: Target): boolean {
-  const parent = boxAbove(values, target);
-  return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
-}
-
 /** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
 function overflowOf(values: Values, target: Target, longhand: string, text: string): string {
   if (/^(inline-)?table$/.test(values.valueOf(target, 'display')))
@@ -231,8 +220,13 @@ function ofTable(values: Values, target: Target, longhand: string, text: string)
 }
 
 /** As it is specified in the other direction. */
-function otherOverflow(values: Values, target: Target, longhand: string): string {
-  const other = longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x';
-  const candidates = values.candidates(target, other);
-  return (specifiedFrom(values.page, target, other, candidates).value ?? initialValue(other)).toLowerCase();
+const otherOverflow = (values: Values, target: Target, longhand: string) =>
+  specified(values, target, longhand === 'overflow-x' ? 'overflow-y' : 'overflow-x');
+
+/** A keyword as it is specified, before other properties change it. */
+function specified(values: Values, target: Target, longhand: string): string {
+  const candidates = values.candidates(target, longhand);
+  return (
+    specifiedFrom(values.page, target, longhand, candidates).value ?? initialValue(longhand)
+  ).toLowerCase();
 }

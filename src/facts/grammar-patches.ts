@@ -6,6 +6,8 @@ const legacySizes = /^(intrinsic|min-intrinsic)$/;
 
 /** Grammars that replace the upstream ones. */
 export const grammarPatches: Readonly<Record<string, string>> = {
+  display:
+    '[ <display-outside> || [ <display-inside> | math ] ] | <display-listitem> | <display-internal> | <display-box> | <display-legacy> | <-non-standard-display>',
   speak: 'none | normal | spell-out | digits | literal-punctuation | no-punctuation',
   'text-align':
     'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center',

@@ -109,12 +109,13 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
 function displayOf(written: string): string | undefined {
   const words = written.replace(/^-webkit-(inline-)?flex$/, '$1flex').split(/\s+/);
   if (words.length === 1) return words[0] === written ? undefined : words[0];
-  if (words.includes('list-item')) return words.includes('inline') ? undefined : 'list-item';
+  if (words.includes('list-item'))
+    return ['inline', 'flow-root', 'list-item'].filter((word) => words.includes(word)).join(' ');
   const outer = words.find((word) => /^(block|inline)$/.test(word)) ?? 'block';
   const inner = words.find((word) => word !== outer);
   if (inner === 'flow') return outer;
   if (inner === 'flow-root') return outer === 'block' ? 'flow-root' : 'inline-block';
-  if (inner === 'ruby') return outer === 'inline' ? 'ruby' : undefined;
+  if (inner === 'ruby' || inner === 'math') return outer === 'inline' ? inner : `block ${inner}`;
   return outer === 'block' ? inner : `inline-${inner}`;
 }
 
