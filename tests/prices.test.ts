@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { parsePage, priceOf, type Specificity } from 'yelto';
 import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
+import { bodyOf, smallElements } from './support/small-trees.js';
 
 const tab = engineTab();
 const runs = runsOr(60);
@@ -34,39 +35,12 @@ const css = fc
     ([parts, names]) =>
       `${names}${parts.join('\n')}\n@keyframes turn { from, to { color: lime; z-index: 9 } }`,
   );
-const element = fc.record({
-  tag: fc.constantFrom('p', 'div', 'div', 'section'),
-  names: fc.constantFrom('', ' class="a"', ' class="b"', ' class="a c"', ' id="one"', ' id="two" class="b"'),
-  style: fc.constantFrom(
-    '',
-    '',
-    '',
-    '',
-    ' style="color: tan"',
-    ' style="margin-left: 6px !important; z-index: 6"',
-  ),
-  isInside: fc.boolean(),
-});
+const element = smallElements('', '', '', '', 'color: tan', 'margin-left: 6px !important; z-index: 6');
 const cases = fc.record({ css, elements: fc.array(element, { minLength: 3, maxLength: 7 }) });
 type Case = typeof cases extends fc.Arbitrary<infer One> ? One : never;
 
-function markupOf({ css, elements }: Case): string {
-  let body = '';
-  let open: string[] = [];
-  elements.forEach(({ tag, names, style, isInside }, i) => {
-    // A paragraph holds no boxes.
-    if (!isInside || open.at(-1) === 'p') {
-      body += open
-        .reverse()
-        .map((one) => `</${one}>`)
-        .join('');
-      open = [];
-    }
-    body += `<${tag}${names}${style} data-k="${i}">x`;
-    open.push(tag);
-  });
-  return `<!DOCTYPE html><html><head><style id="site">${css}</style></head><body>${body}</body></html>`;
-}
+const markupOf = ({ css, elements }: Case) =>
+  `<!DOCTYPE html><html><head><style id="site">${css}</style></head><body>${bodyOf(elements)}</body></html>`;
 
 /** A selector for one element, of exactly that specificity. */
 const ofStrength = (k: string, [ids, classes, types]: Specificity) =>

@@ -84,3 +84,47 @@ test(
     ),
   judgeTime,
 );
+
+const filled = fc.constantFrom('var(--n)', 'var(--c)', 'var(--p)', 'var(--none, 4)', 'var(--none, abc)', 'env(nobody, 5)', 'env(nobody, f00)', 'calc(var(--p) * 2)', 'calc((1px + var(--p)) * 3)', 'calc((2 * (2px)))', 'rgb(calc(2 * (3)) 4 5)', '6', 'fff', '7px', 'max(1px, (2px * 2))'); // prettier-ignore
+const longhandsFilled = ['margin-left', 'padding-top', 'letter-spacing', 'text-indent', 'font-size', 'color', 'background-color', 'border-top-color', 'word-spacing', 'border-spacing', 'outline-color', 'margin']; // prettier-ignore
+
+test(
+  `what variables come to in a page in quirks mode is the engine’s (SEED=${seed})`,
+  () =>
+    expectNothingFalse(
+      fc.array(fc.tuple(fc.constantFrom(...longhandsFilled), filled, filled), {
+        minLength: 60,
+        maxLength: 60,
+      }),
+      runsOr(5),
+      async (list) => {
+        const css = list
+          .map(
+            ([name, value, more], i) =>
+              `#x${i} { ${name}: ${name === 'margin' ? `${value} ${more}` : value} }`,
+          )
+          .join('\n');
+        const html = `<html><style>html { --n: 7; --c: 0a0b0c; --p: 3px; color: teal }\n${css}</style><body>${list.map((_, i) => `<p id="x${i}">a</p>`).join('')}`;
+        await tab().setContent(html);
+        const asked = list.map(([name]) => (name === 'margin' ? 'margin-left' : name));
+        const shown = await tab().evaluate(
+          (names) =>
+            names.map((name, i) =>
+              getComputedStyle(document.getElementById(`x${i}`)!).getPropertyValue(name),
+            ),
+          asked,
+        );
+        const page = parsePage({ name: 'x', html });
+        return asked.flatMap((name, i) => {
+          const ours = computedOf(page, page.select(`#x${i}`)[0], name);
+          // Lengths of two axes are told as one where they are equal.
+          const longhand = name === 'border-spacing' ? '-webkit-border-horizontal-spacing' : name;
+          const theirs = computedText(longhand, shown[i].split(/ (?=\d+px)/)[0], around);
+          note('filled');
+          return ours === theirs ? [] : [`${list[i].join(': ')}: ${ours}, the engine ${theirs}`];
+        });
+      },
+      { isOfMany: true },
+    ),
+  judgeTime,
+);

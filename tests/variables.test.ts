@@ -20,12 +20,22 @@ const registered = [true, false]
   .join('\n');
 
 const keyword = fc.constantFrom('inherit', 'initial', 'unset', 'revert', 'revert-layer', 'Revert-Layer');
-const read = fc
-  .tuple(
-    fc.constantFrom(...variables, '--nobody'),
-    fc.constantFrom('', ', 4', ', var(--b)', ', var(--c, 6)', ','),
-  )
-  .map(([name, fallback]) => `var(${name}${fallback})`);
+const fallback = fc.constantFrom('', ', 4', ', var(--b)', ', var(--c, 6)', ',', ', env(nobody, 3)');
+const read = fc.oneof(
+  {
+    weight: 4,
+    arbitrary: fc
+      .tuple(fc.constantFrom(...variables, '--nobody'), fallback)
+      .map(([name, instead]) => `var(${name}${instead})`),
+  },
+  // Of what no device has, only what is to stand instead counts.
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(fc.constantFrom('nobody', 'nobody 1 2', '--a', 'SAFE-AREA-INSET-TOP'), fallback)
+      .map(([name, instead]) => `env(${name}${instead})`),
+  },
+);
 const number = fc.integer({ min: 1, max: 9 }).map(String);
 const value = fc.oneof(
   { weight: 3, arbitrary: number },

@@ -309,7 +309,7 @@ function settledText(candidate: Candidate | undefined, longhand: string): string
   return text;
 }
 
-const asksForMore = /(var|attr)\(/i;
+const asksForMore = /(var|env|attr)\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
 function textWithoutSurroundings(candidate: Candidate | undefined, longhand: string): string | undefined {

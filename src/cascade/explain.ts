@@ -1,10 +1,11 @@
 import { placeInSheet, type Page, type PageElement, type Setting } from '../page/index.js';
-import { isSameValue, longhandsOf } from '../value/index.js';
+import { isSameValue } from '../value/index.js';
 import { authoredPlace } from '../sheet/index.js';
 import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { isOfComponent, sourceLabel, standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
+import { motionWords } from './motion.js';
 import { priceOf } from './standing.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 import { valueOf } from './value.js';
@@ -84,35 +85,6 @@ function inheritWords(page: Page, target: Target, property: string, { declaratio
   if (!winner) return `, and the box around it has the initial value ${value}`;
   const place = [entryPlace(page, winner), ruleText(winner)].filter(Boolean).join(' in ');
   return `, and ${describeTarget(box)} has ${value} from ${place || sourceLabel(page, winner.declaration)}`;
-}
-
-function motionWords(page: Page, { property, target, animatedBy }: Contest): string[] {
-  const words: string[] = [];
-  if (animatedBy) {
-    words.push(
-      animatedBy.lasting
-        ? `The animation ${animatedBy.name} sets it and does not end; it beats everything that is not important.`
-        : `The animation ${animatedBy.name} sets it while it runs; afterwards the rules count again.`,
-    );
-  }
-  const seconds = transitionOf(page, target, property);
-  if (seconds) words.push(`A transition spreads every change of it over ${seconds}.`);
-  return words;
-}
-
-/** How long a change of the property takes, as written (CSS Transitions 1 §2); '' where it is at once. */
-function transitionOf(page: Page, target: Target, property: string): string {
-  const written = (longhand: string) =>
-    standingContest(page, target, longhand).entries[0]?.declaration.value.split(/,(?![^(]*\))/) ?? [];
-  const durations = written('transition-duration');
-  const at = written('transition-property').findLastIndex((text) =>
-    (text.match(/(?<![\w-])-?[a-z][\w-]*/gi) ?? []).some(
-      (word) => word === 'all' || longhandsOf(word).includes(property),
-    ),
-  );
-  const time =
-    /(?<![\w-])[\d.]+m?s\b/i.exec(at < 0 ? '' : (durations[at % durations.length] ?? ''))?.[0] ?? '';
-  return parseFloat(time) > 0 ? time : '';
 }
 
 /**

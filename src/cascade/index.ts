@@ -5,9 +5,9 @@ export { longhandValue } from './longhand-value.js';
 export { isMark, typeOf } from './adjusted.js';
 export { computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
 export { registeredProperty } from './registered.js';
-export { valueOf } from './value.js';
+export { filledValue, valueOf } from './value.js';
 export { Level, type Candidate } from './rank.js';
-export { fillVariables, variablesIn } from './variables.js';
+export { fillVariables, isSubstituted, variablesIn } from './variables.js';
 export { variableReaders } from './variable-readers.js';
 export {
   elementOf,

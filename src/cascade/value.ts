@@ -1,5 +1,5 @@
 import { isHighlight } from '../facts/index.js';
-import type { Page, PageElement } from '../page/index.js';
+import { inQuirks, type Page, type PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
 import { fillAttributes } from './attributes.js';
 import { standingContest } from './entries.js';
@@ -48,7 +48,7 @@ export function specifiedFrom(
   const filled =
     isCustom && isCircular(page, target, longhand, declaration.value)
       ? undefined
-      : fillVariables(page, target, declaration.value);
+      : filledValue(page, target, declaration);
   const isFilled = filled !== declaration.value;
   // Invalid at computed-value time (CSS Variables 1 §3.1).
   // A variable that is not registered then has no value at all, and takes none from its parent.
@@ -85,6 +85,19 @@ export function specifiedFrom(
     default:
       return { value: longhand === 'content' ? fillAttributes(target, value) : value };
   }
+}
+
+/**
+ * A declaration's value with its variables filled in, read as the page's mode has it; undefined where there is nothing to fill in.
+ */
+export function filledValue(
+  page: Page,
+  target: Target,
+  { property, value }: Pick<Declaration, 'property' | 'value'>,
+): string | undefined {
+  const filled = fillVariables(page, target, value);
+  if (filled === undefined || filled === value || !page.tree.quirks) return filled;
+  return inQuirks({ property, value: filled.trim() }).value;
 }
 
 const filledOnes = new WeakMap<Declaration, Map<string, Declaration>>();

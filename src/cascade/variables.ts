@@ -13,7 +13,7 @@ const deepestNesting = 400;
 
 /** CSS Variables 1 §3: `var()` filled in; undefined where a variable is missing or runs in a circle. */
 export function fillVariables(page: Page, target: Target, value: string): string | undefined {
-  if (!/var\(/i.test(value)) return value;
+  if (!isSubstituted(value)) return value;
   const variables = variablesOf(page);
   return substituted(value, (name) => variables.valueOf(target, name));
 }
@@ -210,9 +210,16 @@ class Variables {
   }
 }
 
-/** The value with each `var()` replaced; undefined where one has neither a value nor a fallback. */
+/** Whether anything takes another text's place in a value. */
+export const isSubstituted = (value: string): boolean => /(var|env)\(/i.test(value);
+
+/** What a device says of itself (CSS Environment Variables 1 §3); no text tells what. */
+const ofDevice =
+  /^(safe-area-(max-)?inset-(top|right|bottom|left)|keyboard-inset-(top|right|bottom|left|width|height)|titlebar-area-(x|y|width|height)|viewport-segment-(top|right|bottom|left|width|height)|preferred-text-scale)$/;
+
+/** The value with each `var()`, and each `env()` of a name that no device has, replaced; undefined where one has neither a value nor a fallback. */
 function substituted(value: string, valueOf: (name: string) => string | undefined): string | undefined {
-  if (!/var\(/i.test(value)) return value;
+  if (!isSubstituted(value)) return value;
   const tokens = readTokens(value);
   return substitutedIn(tokens, 0, tokens.count, valueOf, 0);
 }
@@ -228,15 +235,24 @@ function substitutedIn(
   let text = '';
   for (let at = from; at < to; at++) {
     if (text.length > longestValue) return undefined;
-    const isVariable = tokens.types[at] === kinds.Function && /^var\($/i.test(tokenText(tokens, at));
-    if (!isVariable) {
+    const [, kind] =
+      (tokens.types[at] === kinds.Function && /^(var|env)\($/i.exec(tokenText(tokens, at))) || [];
+    if (!kind) {
       text += tokenText(tokens, at);
       continue;
     }
     const close = Math.min(tokens.closes[at], to);
     const first = skipSpace(tokens, at + 1, close);
-    const comma = skipSpace(tokens, first + 1, close);
-    const own = valueOf(tokenText(tokens, first));
+    const isVariable = kind.toLowerCase() === 'var';
+    let comma = skipSpace(tokens, first + 1, close);
+    // Behind the name of a device's there may be numbers.
+    while (!isVariable && comma < close && tokens.types[comma] !== kinds.Comma) comma++;
+    const name = tokenText(tokens, first);
+    const own = isVariable
+      ? valueOf(name)
+      : ofDevice.test(name)
+        ? ofThisDevice(tokens, at, comma)
+        : undefined;
     const filling =
       own ??
       (comma < close && tokens.types[comma] === kinds.Comma
@@ -249,6 +265,12 @@ function substitutedIn(
     at = close;
   }
   return text.length > longestValue ? undefined : text;
+}
+
+/** As it stands, without what counts only where there is nothing like it. */
+function ofThisDevice(tokens: Tokens, from: number, comma: number): string {
+  const words = Array.from({ length: comma - from }, (_, i) => tokenText(tokens, from + i));
+  return `${words.join('').trim()})`;
 }
 
 /** The names of the variables that a value reads, in order; [] for none. */

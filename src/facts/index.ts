@@ -13,7 +13,7 @@ export {
   typePatches,
 } from './grammar-patches.js';
 export { foreignAttributes } from './foreign-attributes.js';
-export { canBeAnimated } from './not-animated.js';
+export { canBeAnimated, changesInSteps } from './not-animated.js';
 export { foldedAttributes } from './folded-attributes.js';
 export { pseudoClasses, toldByAttribute, toldOn, type PseudoClassKind } from './pseudo-classes.js';
 export {

@@ -10,21 +10,33 @@ export function inQuirks<Written extends { readonly property: string; readonly v
 ): Written {
   const { property, value } = written;
   if (unitless.test(property)) {
-    // Only outside of functions, and not within a word.
-    const said = value.replace(
-      /\([^)]*\)|(?<![\w.%#-])[-+]?(\d+\.?\d*|\.\d+)(?![\w.%(])/g,
-      (found, number) => (number === undefined || Number(found) === 0 ? found : `${found}px`),
+    // Not within a word.
+    const said = outsideFunctions(value, (text) =>
+      text.replace(/(?<![\w.%#-])[-+]?(\d+\.?\d*|\.\d+)(?![\w.%(])/g, (found) =>
+        Number(found) === 0 ? found : `${found}px`,
+      ),
     );
     return said === value ? written : { ...written, value: said };
   }
   if (hashless.test(property)) {
     // What begins with a digit is a number to the tokeniser, and is filled up from the front.
-    const said = value.replace(
-      /\([^)]*\)|(?<![\w#-])(?!\d+e\d)(?:(\d[0-9a-f]{0,5})|[a-f][0-9a-f]{5}|[a-f][0-9a-f]{2})(?![\w-])/gi,
-      (found, number?: string) =>
-        found.startsWith('(') ? found : `#${number === undefined ? found : number.padStart(6, '0')}`,
+    const said = outsideFunctions(value, (text) =>
+      text.replace(
+        /(?<![\w#-])(?!\d+e\d)(?:(\d[0-9a-f]{0,5})|[a-f][0-9a-f]{5}|[a-f][0-9a-f]{2})(?![\w-])/gi,
+        (found, number?: string) => `#${number === undefined ? found : number.padStart(6, '0')}`,
+      ),
     );
     return said === value ? written : { ...written, value: said };
   }
   return written;
+}
+
+/** A value with a change of what stands in no brackets. */
+function outsideFunctions(value: string, change: (text: string) => string): string {
+  let depth = 0;
+  return value.replace(/[()]|[^()]+/g, (part) => {
+    if (part === '(') depth++;
+    else if (part === ')') depth--;
+    return depth === 0 && part !== ')' ? change(part) : part;
+  });
 }

@@ -3,7 +3,8 @@ import type { NoEffectCondition } from '../facts/index.js';
 import {
   animationsOn,
   contest,
-  fillVariables,
+  filledValue,
+  isSubstituted,
   draftTargets,
   isValueAlready,
   physicalLonghand,
@@ -188,20 +189,26 @@ function unfilledWords(
   { declaration: { property, value } }: Drafted,
   working: readonly Sighting[],
 ): string | undefined {
-  if (property.startsWith('--') || !/var\(/i.test(value)) return undefined;
+  if (property.startsWith('--') || !isSubstituted(value)) return undefined;
   for (const { look, counts } of working)
     for (const { targets } of counts)
       for (const target of targets) {
-        const filled = fillVariables(look.view, target, value);
+        const filled = filledValue(look.view, target, { property, value });
         if (filled !== undefined && !look.view.grammar.check(property, filled.trim())) return undefined;
       }
   const { look, counts } = working[0];
-  const filled = fillVariables(look.view, counts[0].targets[0], value);
+  const filled = filledValue(look.view, counts[0].targets[0], { property, value });
   const reason =
     filled === undefined
-      ? `${list(variablesIn(value))} ${variablesIn(value).length === 1 ? 'has' : 'have'} no value there`
+      ? emptyWords(value)
       : `it comes to "${shorten(filled, 40)}", which is no value for ${property}`;
   return `it beats the page’s value and puts none in its place, as ${reason}`;
+}
+
+function emptyWords(value: string): string {
+  const names = variablesIn(value);
+  if (names.length === 0) return 'no device has what env() names';
+  return `${list(names)} ${names.length === 1 ? 'has' : 'have'} no value there`;
 }
 
 const whileWords = ({ states: { words } }: Drafted) =>

@@ -129,7 +129,6 @@ function splitMotion(longhands: readonly string[], layer: string, words: readonl
   const parts = topLevelParts(layer);
   if (!parts) return undefined;
   const [kind] = words[0].split('-');
-  const isTime = (part: string) => /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(part);
   const times = parts.filter(isTime);
   // Before any time `auto` is the duration, elsewhere it is a name.
   const first = parts.findIndex((part) => isTime(part) || /^auto$/i.test(part));
@@ -148,6 +147,11 @@ function splitMotion(longhands: readonly string[], layer: string, words: readonl
   }
   return split;
 }
+
+/** A sum of times is one too. */
+const isTime = (part: string) =>
+  /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(part) ||
+  /^(calc|min|max|clamp)\([^]*\d(e[-+]?\d+)?m?s(?![\w-])/i.test(part);
 
 /** CSS Contain 3 §3.3: names, and behind a slash the type. */
 function splitContainer(longhands: readonly string[], value: string): Split {
