@@ -3,7 +3,7 @@
 import type { Browser, Page as Tab } from 'playwright-core';
 import fc from 'fast-check';
 import { pack, readPanel, type PanelProfile } from 'yelto';
-import { withHeldClasses } from './support/effects.js';
+import { withHeldClasses } from './support/played-states.js';
 import { expectNothingFalse, judgeTime, runsOr, seed } from './support/judging.js';
 import { startEngine } from './support/engine.js';
 import { anySheet } from './support/ordinary.js';

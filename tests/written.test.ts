@@ -4,7 +4,7 @@
 import type { Browser, Page as Tab } from 'playwright-core';
 import fc from 'fast-check';
 import { addToDraft, elementOf, prove, writeOverride, YeltoError, type Wish } from 'yelto';
-import { withHeldClasses } from './support/effects.js';
+import { withHeldClasses } from './support/played-states.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 import { startEngine } from './support/engine.js';
 import { anySheet } from './support/ordinary.js';

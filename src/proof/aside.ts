@@ -32,7 +32,7 @@ export function setAside(page: Page, draft: string): SetAside {
     const own = partsOf(
       page,
       index,
-      blocksOf(page, index).filter((block) => like.has(block)),
+      [...like].sort((one, other) => one.order - other.order),
     );
     const pasted = pastedBlocks(own, wanted);
     const rules = new Set([...pasted].map(({ fullSelector }) => fullSelector)).size;

@@ -1,5 +1,5 @@
 import { ident } from 'css-tree';
-import { compileSelectors, nearestNames, type Page } from '../page/index.js';
+import { compileSelectors, namesInUse, nearestNames, type Page } from '../page/index.js';
 import { partsSeen, type Selector } from '../selector/index.js';
 import { componentsHolding, escapeName, variablesReadIn } from '../hook/index.js';
 import { count, list, YeltoError } from '../text/index.js';
@@ -111,8 +111,7 @@ function matching(page: Page, selector: string): number {
 }
 
 function* guesses(page: Page, selector: string): Iterable<Guess> {
-  const names = new Set(page.elements.flatMap(({ classes }) => classes));
-  const ids = new Set(page.elements.map(({ id }) => id));
+  const { classes: names, ids } = namesInUse(page.elements);
   for (const [written, mark, name] of selector.matchAll(/([.#])((?:[\w-]|[^\0-\x7f])+)/g)) {
     if (mark === '.' && !names.has(name) && ids.has(name)) {
       yield {

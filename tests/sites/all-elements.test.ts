@@ -7,7 +7,7 @@ import { capturePage, openPage } from 'yelto/node';
 import type { LiveClaim } from 'yelto/browser';
 import { bundled } from '../support/bundle.js';
 import { temporaryFolder } from '../support/cli.js';
-import { startEngine } from '../support/engine.js';
+import { answerIn, startEngine } from '../support/engine.js';
 import { application } from './application.js';
 import { componentSites } from './components.js';
 import { startSite } from './servers.js';
@@ -91,7 +91,8 @@ test.each(asked)(
       await tab.waitForTimeout((site.settles ?? 0) + 300);
       await tab.evaluate(`(() => { ${checking} })()`);
       const ask = (page: Page) =>
-        tab.evaluate(
+        answerIn(
+          tab,
           (claims) => {
             const { checkClaims, liveElements } = (
               window as unknown as { checking: typeof import('yelto/browser') }

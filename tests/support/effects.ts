@@ -3,6 +3,7 @@
 // in the draft alike, so that they can be held.
 import type { Browser, BrowserContext, CDPSession, Page as Tab } from 'playwright-core';
 import type { OrdinaryCase } from './ordinary.js';
+import { playedStates, takesFocus, withHeldClasses, withPlayed } from './played-states.js';
 import { mixesOf, ways, type Way } from './ways.js';
 
 /** What the engine shows of one declaration. */
@@ -23,47 +24,6 @@ const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((wi
     .filter((height) => height > 0 && height < 1400)
     .map((height) => [width, height] as const),
 );
-
-/** `:hover` → `.held-hover`: the same weight, and in our hands. */
-export const withHeldClasses = (css: string): string =>
-  css.replace(
-    /(?::|%3A)(hover|focus-visible|focus-within|focus|active|target)\b(?!-)/gi,
-    (_, name: string) => `.held-${name.toLowerCase()}`,
-  );
-
-/** What can have the focus, as far as the pages have it. */
-const takesFocus = 'a[href], button, input, select, textarea, summary, [contenteditable], [tabindex]';
-
-/**
- * What the browser's own sheet says of states that are only marked here. It is played by an author's layer, which `revert`
- * would take away, though it leaves the browser's own sheet standing: the variables say what `revert` brings back.
- */
-const playedStates = `
-  @property --played-outline { syntax: "*"; inherits: false }
-  @property --played-outline-style { syntax: "*"; inherits: false }
-  @property --played-outline-width { syntax: "*"; inherits: false }
-  @property --played-color { syntax: "*"; inherits: false }
-  @layer browser {
-    :where(${takesFocus}).held-focus-visible {
-      outline: auto 1px;
-      --played-outline: auto 1px; --played-outline-style: auto; --played-outline-width: 1px;
-    }
-    .held-active:any-link { color: ActiveText; --played-color: ActiveText }
-  }`;
-
-/** A text with what it reverts to played too. */
-const withPlayed = (css: string): string =>
-  withHeldClasses(css)
-    .replace(
-      /(?<![-\w])(outline(?:-style|-width)?|color)(\s*:\s*)revert(?![-\w])/gi,
-      (_, property: string, colon: string) =>
-        `${property}${colon}var(--played-${property.toLowerCase()}, revert)`,
-    )
-    .replace(
-      /\ball(\s*:\s*)revert(?![-\w])(\s*!\s*important)?/gi,
-      (all, _, important = '') =>
-        `${all}; outline: var(--played-outline, revert)${important}; color: var(--played-color, revert)${important}`,
-    );
 
 export class EffectJudge {
   readonly #tabs = new Map<string, Promise<Tab>>();
@@ -282,17 +242,24 @@ async function askEngine({
   declarations.forEach(({ start }, i) => {
     if (longhands[i].length === 0) answers.find((one) => one.start === start)!.isValid = false;
   });
+  const isThere = ({ cssRules }: CSSStyleSheet): boolean =>
+    [...cssRules].every(
+      (rule) =>
+        rule.type !== CSSRule.IMPORT_RULE ||
+        ((rule as CSSImportRule).styleSheet !== null && isThere((rule as CSSImportRule).styleSheet!)),
+    );
   // What a sheet imports is there before the next is put in, and before anything is asked.
   await Promise.all(
     frames.map(async ({ contentDocument: inner }) => {
       for (const css of sheets) {
         const style = inner!.createElement('style');
         style.textContent = css;
-        const isLoaded = new Promise((next) => (style.onload = style.onerror = next));
+        let isTold = !css.includes('@import');
+        style.onload = style.onerror = () => (isTold = true);
         inner!.head.append(style);
-        // A sheet that is never told to be there is waited for no longer than any that is.
-        if (css.includes('@import'))
-          await Promise.race([isLoaded, new Promise((next) => setTimeout(next, 5000))]);
+        // Some are there and never told to be; and one that never comes is waited for no longer than any that does.
+        for (const begun = Date.now(); !isTold && !isThere(style.sheet!) && Date.now() - begun < 5000;)
+          await new Promise((next) => setTimeout(next, 20));
       }
     }),
   );

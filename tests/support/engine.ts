@@ -40,7 +40,8 @@ async function askLonghands(
   declarations: readonly { property: string; value: string }[],
 ): Promise<Map<string, string[]>> {
   const distinct = [...new Map(declarations.map((one) => [`${one.property}:${one.value}`, one])).entries()];
-  const answers = await tab.evaluate(
+  const answers = await answerIn(
+    tab,
     (list) =>
       list.map(([, { property, value }]) => {
         const box = document.createElement('div');
@@ -77,7 +78,7 @@ function rewrite(
 }
 
 /**
- * What a function makes of its argument in a tab. The answer comes as one text: the driver takes an answer apart value by value, and
+ * What a function makes of its argument in a tab. Both go over as one text each: the driver takes them apart value by value, and
  * of a hundred thousand values that takes longer than to find them.
  */
 export async function answerIn<Asked, Answer>(
@@ -85,10 +86,10 @@ export async function answerIn<Asked, Answer>(
   work: (asked: Asked) => Answer,
   asked: Asked,
 ): Promise<Answer> {
-  const text = await tab.evaluate(({ source, asked }) => JSON.stringify((0, eval)(`(${source})`)(asked)), {
-    source: work.toString(),
-    asked: asked as unknown,
-  });
+  const text = await tab.evaluate(
+    ({ source, asked }) => JSON.stringify((0, eval)(`(${source})`)(JSON.parse(asked))),
+    { source: work.toString(), asked: JSON.stringify(asked) },
+  );
   return JSON.parse(text) as Answer;
 }
 
@@ -161,7 +162,8 @@ async function loadRewritten(
     how === 'embedded' ? [{ own: page.sheets[i].css, css: sheets[i] }] : [],
   );
   const added = page.sheets.flatMap(({ how }, i) => (how === 'added' ? [sheets[i]] : []));
-  await tab.evaluate(
+  await answerIn(
+    tab,
     ({ embedded, added, attributes, names }) => {
       const roots: (Document | ShadowRoot)[] = [document];
       const elements = [...document.querySelectorAll('*')];
@@ -187,6 +189,7 @@ async function loadRewritten(
         sheet.replaceSync(css);
         document.adoptedStyleSheets.push(sheet);
       }
+      return true;
     },
     { embedded, added, attributes, names },
   );

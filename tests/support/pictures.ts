@@ -1,7 +1,7 @@
 // Pictures of a page by a real engine, under the conditions of a verdict and in its states.
 import type { Browser, CDPSession, Page as Tab } from 'playwright-core';
 import type { Conditions } from 'yelto';
-import { withHeldClasses } from './effects.js';
+import { withHeldClasses } from './played-states.js';
 import type { HeldState, StateAt } from './ordinary-rules.js';
 
 /** The preferences that a tab is opened with; all others are set in it. */
