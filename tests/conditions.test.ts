@@ -232,3 +232,87 @@ test(
   },
   judgeTime,
 );
+
+const width = fc.constantFrom('600px', '37.5em', '601px', '600.5px', '0', '900px', '-1px', '80rem', 'calc(20em + 7px)', '1e3px', '599px', 'x'); // prettier-ignore
+const aboutWidth = fc.oneof(
+  {
+    weight: 5,
+    arbitrary: fc
+      .tuple(
+        fc.constantFrom(
+          'min-width: ',
+          'max-width: ',
+          'width: ',
+          'width < ',
+          'width >= ',
+          '300px < width <= ',
+        ),
+        width,
+      )
+      .map((parts) => `(${parts.join('')})`),
+  },
+  { weight: 1, arbitrary: fc.constantFrom('(orientation: portrait)', '(min-aspect-ratio: 3/2)', '(max-aspect-ratio: 1)', '(hover)', 'print', 'screen', '(min-height: 500px)', '(height > 5000px)', '(prefers-color-scheme: dark)') }, // prettier-ignore
+);
+const aboutWidths = fc.oneof(
+  aboutWidth,
+  aboutWidth.map((one) => `not ${one}`),
+  fc.tuple(aboutWidth, fc.constantFrom(' and ', ', '), aboutWidth).map((parts) => parts.join('')),
+);
+/** One query in the other. */
+const nestedQueries = fc.array(fc.array(aboutWidths, { minLength: 1, maxLength: 2 }), {
+  minLength: 1,
+  maxLength: 8,
+});
+
+test(
+  `a page changes at the widths that are told, and at no others (SEED=${seed})`,
+  () =>
+    expectNothingFalse(nestedQueries, runsOr(10), async (list) => {
+      const css = list
+        .map((each, i) =>
+          each.reduceRight((inner, one) => `@media ${one} { ${inner} }`, `html { --q${i}: 1 }`),
+        )
+        .join('\n');
+      const height = 700;
+      const page = parsePage({
+        name: 'x',
+        html: `<!DOCTYPE html><style>${css}</style>`,
+        conditions: { height },
+      });
+      await tab().setContent(`<!DOCTYPE html><iframe style="border: 0; height: ${height}px"></iframe>`);
+      // Behind each whole width whether anything is otherwise than at it.
+      const changes = await tab().evaluate(
+        async ({ css, amount }) => {
+          const frame = document.querySelector('iframe')!;
+          await new Promise((next) => {
+            frame.onload = next;
+            frame.srcdoc = `<!DOCTYPE html><style>${css}</style>`;
+          });
+          const style = frame.contentWindow!.getComputedStyle(frame.contentDocument!.documentElement);
+          const found: number[] = [];
+          let last: string | undefined;
+          for (let width = 1; width < 1400; width++) {
+            frame.style.width = `${width}px`;
+            let now = '';
+            for (let i = 0; i < amount; i++) now += style.getPropertyValue(`--q${i}`) || '0';
+            if (last !== undefined && now !== last) found.push(width - 1);
+            last = now;
+          }
+          return found;
+        },
+        { css, amount: list.length },
+      );
+      const { widths } = page;
+      note('changes', changes.length);
+      note('told', widths.length);
+      return [
+        ...changes
+          .filter((before) => !widths.some((one) => one >= before && one <= before + 1))
+          .map((before) => `something changes behind ${before}px, told ${widths.join()}`),
+        ...widths
+          .filter((one) => !changes.some((before) => one >= before && one <= before + 1))
+          .map((one) => `nothing changes at ${one}px`),
+      ];
+    }),
+  judgeTime,
+);

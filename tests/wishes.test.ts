@@ -25,7 +25,7 @@ const wished = [
   ['text-transform', 'capitalize'],
 ] as const;
 const inherited = new Set(['color', 'letter-spacing', 'text-transform']);
-const amount = Number(process.env.RUNS ?? 50);
+const amount = Number(process.env.RUNS ?? 30);
 
 function chooser(seed: number) {
   let state = seed;

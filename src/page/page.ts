@@ -250,14 +250,34 @@ export class Page {
     return new Page({ ...this.#shared, styles: rest }, this.conditions, { tree: this.tree });
   }
 
-  /** The widths (CSS px, rising) at which a media query of the page or its draft begins or ceases to hold. */
+  /**
+   * The widths (CSS px, rising) at which rules of the page or its draft begin or cease to count, all other conditions as they
+   * are; [] where none do.
+   */
   get widths(): number[] {
-    const widths = new Set<number>();
-    for (const media of queries(this.#ownStyles).media)
-      for (const width of widthsOf(media)) widths.add(width);
-    return [...widths].sort((a, b) => a - b);
+    const { media } = queries(this.#ownStyles);
+    const { height } = this.conditions;
+    const asked = new Set(media.flatMap((one) => widthsOf(one, height)));
+    const { blocks, keyframes, registered } = this.#ownStyles;
+    const inUse = [...new Set([...blocks, ...keyframes, ...registered].map(({ condition }) => condition))];
+    const activeAt = (width: number) => {
+      const answers = media.map((one) => holds(one, { ...this.conditions, width }));
+      const active = activeConditions(this.#ownStyles, answers);
+      return inUse.map((condition) => active[condition]).join('');
+    };
+    return [...asked]
+      .filter((width) => width > 0 && Number.isFinite(width))
+      .filter(
+        (width) =>
+          activeAt(width - nextTo) !== activeAt(width + nextTo) ||
+          activeAt(width) !== activeAt(width + nextTo),
+      )
+      .sort((a, b) => a - b);
   }
 }
+
+/** So far apart, px, two widths are told apart, and nobody asks for one in between. */
+const nextTo = 0.05;
 
 function definedOnly(conditions: Partial<Conditions>): Partial<Conditions> {
   return Object.fromEntries(Object.entries(conditions).filter(([, value]) => value !== undefined));

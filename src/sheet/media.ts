@@ -32,11 +32,14 @@ export function holds(query: MediaQuery, conditions: MediaConditions): boolean {
   return query.list.length === 0 || query.list.some((one) => answer(one, conditions) === true);
 }
 
-/** The widths (CSS px) at which the list may begin or cease to hold. */
-export function widthsOf(query: MediaQuery): number[] {
-  return askedBy(query).features.flatMap(({ name: feature, wanted }) =>
-    /(^|-)width$/.test(feature) && wanted !== undefined ? [wanted] : [],
-  );
+/** The widths (CSS px) at which the list may begin or cease to hold in windows of that height. */
+export function widthsOf(query: MediaQuery, height: number): number[] {
+  return askedBy(query).features.flatMap(({ name: feature, wanted }) => {
+    if (feature === 'orientation') return [height];
+    if (wanted === undefined) return [];
+    if (feature.endsWith('aspect-ratio')) return [wanted * height];
+    return /(^|-)width$/.test(feature) ? [wanted] : [];
+  });
 }
 
 /** The features and media that a list asks for, each as it is compared; [] for a list that always holds. */
