@@ -62,11 +62,14 @@ async function wrongs(css: string): Promise<string[]> {
   const page = parsePage({ name: 'random', html });
   const [box] = page.select('.a');
   await tab().setContent(html);
-  const moved = await tab().evaluate((all) => {
-    const style = getComputedStyle(document.querySelector('.a')!);
+  const { moved, shown } = await tab().evaluate((all) => {
+    const box = document.querySelector<HTMLElement>('.a')!;
+    const style = getComputedStyle(box);
     const look = () => all.map((name) => style.getPropertyValue(name));
     const animations = document.getAnimations();
     const isMoved = all.map(() => false);
+    /** Whether what a rule says makes any difference. */
+    const isShown = all.map(() => false);
     const still = {
       'margin-left': '0px',
       'margin-top': '0px',
@@ -77,14 +80,21 @@ async function wrongs(css: string): Promise<string[]> {
     // Long after all that ends has ended; what does not end is looked at on its way.
     for (const later of [100_100, 100_350, 100_700, 101_900]) {
       for (const one of animations) one.currentTime = later;
-      look().forEach((value, i) => (isMoved[i] ||= value !== still[all[i] as keyof typeof still]));
+      const now = look();
+      now.forEach((value, i) => (isMoved[i] ||= value !== still[all[i] as keyof typeof still]));
+      for (const name of all) box.style.setProperty(name, name === 'order' ? '77' : '77px');
+      look().forEach((value, i) => (isShown[i] ||= value !== now[i]));
+      box.removeAttribute('style');
     }
-    return isMoved;
+    return { moved: isMoved, shown: isShown };
   }, longhands);
   return longhands.flatMap((name, i) => {
-    const lasts = contest(page, box, name).animatedBy?.lasting ?? false;
-    note(lasts ? 'lasting' : 'not lasting');
-    return lasts === moved[i] ? [] : [`${name} is ${moved[i] ? '' : 'not '}set for good`];
+    const { lasting = false, alone = false } = contest(page, box, name).animatedBy ?? {};
+    note(lasting ? (alone ? 'alone' : 'lasting') : 'not lasting');
+    return [
+      ...(lasting === moved[i] ? [] : [`${name} is ${moved[i] ? '' : 'not '}set for good`]),
+      ...(alone !== shown[i] ? [] : [`what a rule says of ${name} ${shown[i] ? 'shows' : 'does not show'}`]),
+    ];
   });
 }
 

@@ -68,7 +68,11 @@ describe('an animation that goes on', () => {
   test('is named, and only importance beats it', async () => {
     const read = page(html);
     const [p] = read.select('p');
-    expect(contest(read, p, 'color').animatedBy).toEqual({ name: 'blink', lasting: true });
+    expect(contest(read, p, 'color').animatedBy).toEqual({
+      name: 'blink',
+      lasting: true,
+      alone: true,
+    });
     expect(contest(read, read.select('b')[0], 'color').animatedBy).toBeUndefined();
     const written = writeOverride(read, { at: [p], set: { color: 'rgb(0, 0, 200)' } });
     expect(written.important).toEqual(['color']);

@@ -54,33 +54,50 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
     // Even one of 0s that keeps its last values sets them.
     if (!runs && !keeps) return;
     const goesOn = runs && /(?<![\w-])infinite(?![\w-])/i.test(counts[i % counts.length]);
-    // What the frame at which it stops does not set is what it is without the animation (CSS Animations 1 §4).
-    const stops = keeps ? lastSet(frames, counts[i % counts.length], directions[i % directions.length]) : [];
-    const kept = new Set(stops.flatMap(longhandsOf));
-    for (const longhand of new Set(frames.properties.flatMap(longhandsOf))) {
+    const stop = stopOf(counts[i % counts.length], directions[i % directions.length]);
+    for (const [longhand, places] of placesByLonghand(frames)) {
       if (!canBeAnimated(longhand)) continue;
       const name = solution.contestedName(row, longhand);
-      const lasting = goesOn || kept.has(longhand);
+      // Where it stops in an end that says nothing, it is what it is without the animation (CSS Animations 1 §4).
+      const isKept = keeps && (places.includes(stop) || (stop > 0 && stop < 1));
+      const lasting = goesOn || isKept;
+      const below = animations.get(name);
       // One that is over leaves what another keeps.
-      if (lasting || !animations.get(name)?.lasting) animations.set(name, { name: frames.name, lasting });
+      if (!lasting && below?.lasting) continue;
+      const isWhole = goesOn ? isBetween(places, 0) && isBetween(places, 1) : isBetween(places, stop);
+      const alone = lasting && (isWhole || (below?.lasting === true && below.alone));
+      animations.set(name, { name: frames.name, lasting, alone });
     }
   });
   if (!isOwn) known.set(contested, animations);
   return animations;
 }
 
-/** What a set of frames sets where an animation of that count and direction stops: between two frames, all that any sets. */
-function lastSet(frames: Keyframes, countText: string, directionText: string): readonly string[] {
+/** By longhand the places of the frames that set it. */
+function placesByLonghand({ places }: Keyframes): Map<string, number[]> {
+  const found = new Map<string, number[]>();
+  for (const [property, own] of places)
+    for (const longhand of longhandsOf(property))
+      found.set(longhand, [...(found.get(longhand) ?? []), ...own]);
+  return found;
+}
+
+/** Whether frames alone tell a value there: one in that place, or one on each side. */
+const isBetween = (places: readonly number[], at: number) =>
+  places.some((place) => place <= at) && places.some((place) => place >= at);
+
+/** The place, from 0 to 1, at which an animation of that count and direction stops. */
+function stopOf(countText: string, directionText: string): number {
   const [, number] = /(?<![\w.+-])(\d*\.?\d+)(?![\w.%])/.exec(countText.replace(/\([^)]*\)/g, '')) ?? [];
   const count = Number(number ?? 1);
-  if (!Number.isInteger(count)) return frames.properties;
   const [direction] = /(?<![\w-])(alternate-reverse|alternate|reverse)(?![\w-])/i.exec(directionText) ?? [
     'normal',
   ];
-  const isBack = /reverse/i.test(direction);
-  const isTurned = /alternate/i.test(direction) && count > 0 && count % 2 === 0;
-  // Of no time at all it stops where it begins.
-  return count > 0 === (isBack === isTurned) ? frames.last : frames.first;
+  // Of no time at all it stops where it begins; a whole number is the end of the turn before.
+  const turn = Number.isInteger(count) ? Math.max(0, count - 1) : Math.floor(count);
+  const share = count - turn;
+  const isTurned = /alternate/i.test(direction) && turn % 2 === 1;
+  return /reverse/i.test(direction) === isTurned ? share : 1 - share;
 }
 
 /** Names as they may be written in a list of animations, and strings; the word `none` names nothing. */

@@ -14,6 +14,8 @@ export function motionWords(page: Page, asked: Contest): string[] {
 /** What is important beats animations (CSS Cascade 5 §6.2). */
 function animationWords({ animatedBy, entries, inheritedFrom }: Contest): string {
   if (!animatedBy || (!inheritedFrom && entries[0]?.declaration.important)) return '';
+  if (animatedBy.lasting && !animatedBy.alone)
+    return `The animation ${animatedBy.name} moves it between this value and its own, and does not end.`;
   return animatedBy.lasting
     ? `The animation ${animatedBy.name} sets it and does not end; it beats everything that is not important.`
     : `The animation ${animatedBy.name} sets it while it runs; afterwards the rules count again.`;

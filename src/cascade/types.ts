@@ -66,6 +66,8 @@ export interface Animation {
   readonly name: string;
   /** Whether it goes on for ever, or keeps its last values; else it is over after its time. */
   readonly lasting: boolean;
+  /** Whether nothing of what the rules say shows while it lasts, as its first and last frames set the property. */
+  readonly alone: boolean;
 }
 
 export function elementOf(target: Target): PageElement {

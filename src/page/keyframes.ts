@@ -12,19 +12,20 @@ type IsValid = (property: string, value: string) => boolean;
 export function readKeyframes(
   { prelude, contents }: AtRule,
   isValid: IsValid,
-): Pick<Keyframes, 'name' | 'properties' | 'first' | 'last'> | undefined {
+): Pick<Keyframes, 'name' | 'places'> | undefined {
   const name = nameIn(prelude);
   if (name === undefined || !contents) return undefined;
-  const frames = contents.flatMap((frame) => {
-    const places = frame.kind === 'rule' ? placesIn(frame.prelude) : undefined;
-    return frame.kind === 'rule' && places?.length
-      ? [{ places, properties: setIn(frame.contents, isValid) }]
-      : [];
-  });
-  const setAt = (place?: string): string[] => [
-    ...new Set(frames.flatMap((one) => (!place || one.places.includes(place) ? one.properties : []))),
-  ];
-  return { name, properties: setAt(), first: setAt('0%'), last: setAt('100%') };
+  const found = new Map<string, number[]>();
+  for (const frame of contents) {
+    const own = frame.kind === 'rule' ? placesIn(frame.prelude) : undefined;
+    if (frame.kind !== 'rule' || !own?.length) continue;
+    for (const property of setIn(frame.contents, isValid)) {
+      const known = found.get(property);
+      if (known) known.push(...own);
+      else found.set(property, [...own]);
+    }
+  }
+  return { name, places: found };
 }
 
 /** What is written like a keyword needs quotes (CSS Animations 1 §3). */
@@ -44,25 +45,25 @@ function nameIn(prelude: string): string | undefined {
 const ranges = /^(cover|contain|entry|exit|entry-crossing|exit-crossing|scroll)$/i;
 
 /**
- * The places of a frame, as shares from 0% to 100%; undefined where it is written as none. Those in a named range count for
+ * The places of a frame, from 0 to 1; undefined where it is written as none. Those in a named range count for
  * animations that a scroller drives alone (Scroll-driven Animations 1 §4), and are left out.
  */
-function placesIn(prelude: string): string[] | undefined {
+function placesIn(prelude: string): number[] | undefined {
   const tokens = readTokens(prelude);
-  const places: string[] = [];
+  const places: number[] = [];
   let at = skipSpace(tokens, 0);
   for (;;) {
     if (at >= tokens.count) return undefined;
     const word = tokenText(tokens, at).toLowerCase();
     const isWord = tokens.types[at] === kinds.Ident;
-    if (isWord && /^(from|to)$/.test(word)) places.push(word === 'from' ? '0%' : '100%');
+    if (isWord && /^(from|to)$/.test(word)) places.push(word === 'from' ? 0 : 1);
     else {
       if (isWord && !ranges.test(word)) return undefined;
       if (isWord) at = skipSpace(tokens, at + 1);
       const share =
         at < tokens.count && tokens.types[at] === kinds.Percentage ? parseFloat(tokenText(tokens, at)) : NaN;
       if (!(isWord ? Number.isFinite(share) : share >= 0 && share <= 100)) return undefined;
-      if (!isWord) places.push(`${share}%`);
+      if (!isWord) places.push(share / 100);
     }
     at = skipSpace(tokens, after(tokens, at));
     if (at >= tokens.count) return places;

@@ -43,14 +43,11 @@ export interface StyleBlock {
   readonly start: number;
 }
 
-/** `@keyframes` (CSS Animations 1 §3): the properties that an animation of that name sets, as written. */
+/** `@keyframes` (CSS Animations 1 §3): the properties that an animation of that name sets, as written, and when. */
 export interface Keyframes {
   readonly name: string;
-  readonly properties: readonly string[];
-  /** Of these, what its first frame (0%) sets. */
-  readonly first: readonly string[];
-  /** What its last frame (100%) sets. */
-  readonly last: readonly string[];
+  /** By property the places of the frames that set it, from 0 to 1. */
+  readonly places: ReadonlyMap<string, readonly number[]>;
   /** Whether it is one of `@-webkit-keyframes`, which give way to those without a prefix wherever they stand. */
   readonly isPrefixed: boolean;
   readonly condition: number;

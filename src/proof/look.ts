@@ -340,10 +340,11 @@ function fateAmong(
     return wish === computedFrom(view, target, longhand, candidates) ? 'same' : 'beaten';
   }
   const { important } = candidates[at].declaration;
-  if (!important && isMoved(view, target, longhand)) return 'animated';
+  const moving = animationsOn(view, target).get(longhand);
+  if (!important && moving?.lasting && moving.alone) return 'animated';
   // What is important holds still what would move without it.
   const wouldMove = important && at === 0 && !candidates[1]?.declaration.important;
-  if (wouldMove && isMoved(view, target, longhand)) return 'counts';
+  if (wouldMove && moving?.lasting) return 'counts';
   const isWhole = candidates === all;
   const now = isWhole ? computedOf(view, target, longhand) : computedFrom(view, target, longhand, candidates);
   const then = isWhole
@@ -352,10 +353,6 @@ function fateAmong(
   if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
   return at > 0 ? 'own' : 'same';
 }
-
-/** Whether an animation sets it for good. */
-const isMoved = (view: Page, target: Target, longhand: string): boolean =>
-  animationsOn(view, target).get(longhand)?.lasting ?? false;
 
 /** Whether a candidate is the owner's own, of the draft or of a sheet that it imports. */
 function isDrafts(view: Page, { declaration: { sheet } }: Candidate): boolean {

@@ -87,8 +87,8 @@ export class OtherStates {
   /** Whether any keyframes set one of these. */
   #isMoved(longhands: readonly string[]): boolean {
     const { keyframes } = this.laid.overlay!.styles;
-    return keyframes.some(({ properties }) =>
-      properties.flatMap(physicalLonghandsOf).some((name) => longhands.includes(name)),
+    return keyframes.some(({ places }) =>
+      [...places.keys()].flatMap(physicalLonghandsOf).some((name) => longhands.includes(name)),
     );
   }
 

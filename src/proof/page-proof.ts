@@ -136,10 +136,17 @@ export class PageProof {
     const sightings = isUndoneAnyway(now, declaration) ? now : lists.flatMap(seenUnder);
     const judgement = judged(sightings);
     // What is equal at one size of the window only counts at others.
-    const equal = isIdle(judgement)
-      ? sightings.filter(({ same, isSettled }) => same.length > 0 && !isSettled).map(({ look }) => look)
-      : [];
-    const sized = seenIn(this.#relevant.resized(equal, block, written));
+    const seenResized = (seen: readonly Sighting[]) => {
+      const equal = seen.filter(({ same, isSettled }) => same.length > 0 && !isSettled);
+      return seenIn(
+        this.#relevant.resized(
+          equal.map(({ look }) => look),
+          block,
+          written,
+        ),
+      );
+    };
+    const sized = isIdle(judgement) ? seenResized(sightings) : [];
     const found = sized.some(({ counts }) => counts.length) ? judged([...sightings, ...sized]) : judgement;
     // That nothing is seen hangs on more properties than its own.
     if (found.outcome === 'no-effect') {
@@ -152,7 +159,9 @@ export class PageProof {
     for (const { held, words } of this.#others.beside(block, written)) {
       for (const own of [[], ...states.sets]) {
         const named = own.length ? [...new Set([...states.words, ...words])] : words;
-        const more = seenUnder(this.#looksFor([...own, ...held]));
+        const under = seenUnder(this.#looksFor([...own, ...held]));
+        const isOpen = !under.some(({ counts }) => counts.length > 0);
+        const more = isOpen ? [...under, ...seenResized(under)] : under;
         if (more.some(({ counts }) => counts.length)) {
           const beside = { ...drafted, states: { ...states, words: named } };
           return { ...base, ...judged([...sightings, ...more], beside) };

@@ -218,7 +218,7 @@ class Wanted {
       return isFit && others.every((selector) => matches(selector, row, context));
     });
     for (const row of carriers) this.held.push({ element: elements[row], state });
-    if (carriers.length) this.words.push(`${state} on ${carrierText(front, state)}`);
+    if (carriers.length) this.words.push(`${state} on ${carrierText([front, ...around], state)}`);
   }
 
   stateless(selector: Selector): Selector {
@@ -277,13 +277,21 @@ function withoutAnchor(selector: Selector): Selector {
       };
 }
 
-/** The selector's text without the state, cut at its length; what encloses a nested rule is not told. */
-function carrierText({ text }: Selector, state: string): string {
+/**
+ * The text of the innermost of these selectors that says more than the state, without it; what encloses a nested rule is not
+ * told.
+ */
+function carrierText(selectors: readonly Selector[], state: string): string {
   // An attribute may be written otherwise than it is held.
   const sign = state.toLowerCase().replace(/=.*/s, '');
-  const at = text.toLowerCase().indexOf(sign);
-  const front = (at > 0 ? text.slice(0, at) : text).trim();
-  return front || '*';
+  for (const { text } of selectors) {
+    const at = text.toLowerCase().indexOf(sign);
+    let front = at < 0 ? text : text.slice(0, at);
+    // The lists in which it stands are open there.
+    while (/:[\w-]+\([^()]*$/.test(front)) front = front.replace(/:[\w-]+\([^()]*$/, '');
+    if (front.trim()) return front.trim();
+  }
+  return '*';
 }
 
 interface ClassNames {

@@ -171,20 +171,18 @@ describe('frames', () => {
   const read = (css: string) => readKeyframes(ruleIn(css), (property) => property !== 'nobody');
 
   test.each([
-    ['@keyframes k { from { top: 0 } }', 'k', ['top'], ['top'], []],
-    ['@keyframes "none" { to { top: 0 } }', 'none', ['top'], [], ['top']],
+    ['@keyframes k { from { top: 0 } }', 'k', { top: [0] }],
+    ['@keyframes "none" { to { top: 0 } }', 'none', { top: [1] }],
     [
       '@keyframes /**/\\6b { 0%, 50% { top: 0; nobody: 1; left: 0 !important } 50% { left: 0 } }',
       'k',
-      ['top', 'left'],
-      ['top'],
-      [],
+      { top: [0, 0.5], left: [0.5] },
     ],
-    ['@keyframes k { 101% { top: 0 } 50 { left: 0 } from, x { right: 0 } }', 'k', [], [], []],
-    ['@keyframes k { 1e1% { top: 0; all: unset } 1e2% { left: 0 } }', 'k', ['top', 'left'], [], ['left']],
-    ['@keyframes k { cover 100% { top: 0 } exit 0%, TO { left: 0 } }', 'k', ['left'], [], ['left']],
-  ])('%s', (css, name, properties, first, last) => {
-    expect(read(css)).toEqual({ name, properties, first, last });
+    ['@keyframes k { 101% { top: 0 } 50 { left: 0 } from, x { right: 0 } }', 'k', {}],
+    ['@keyframes k { 1e1% { top: 0; all: unset } 1e2% { left: 0 } }', 'k', { top: [0.1], left: [1] }],
+    ['@keyframes k { cover 100% { top: 0 } exit 0%, TO { left: 0 } }', 'k', { left: [1] }],
+  ])('%s', (css, name, places) => {
+    expect(read(css)).toEqual({ name, places: new Map(Object.entries(places)) });
   });
 
   test.each(['none', 'initial', 'k l', '1k', ''])('@keyframes %s is dropped', (name) => {

@@ -17,7 +17,7 @@ describe('what wins on the page as it stands is beaten elsewhere', () => {
     ['by a shorthand', narrow('.b .a { all: initial }')],
     [
       'by an animation that goes on',
-      `@keyframes k { from { color: blue } } ${narrow('.a { animation: k 1s infinite }')}`,
+      `@keyframes k { from, to { color: blue } } ${narrow('.a { animation: k 1s infinite }')}`,
     ],
   ])('%s', (_, css) => {
     expect(first(css, '.a { color: red }').outcome).toBe('partly');

@@ -97,7 +97,7 @@ test('names of animations are looked up in the tree whose rule says them, then f
     const made = page(css, lender(innerCss));
     return prove(made, 'll-lender::part(go) { color: green }').verdicts[0].outcome;
   };
-  const frames = '@keyframes glow { to { color: red } }';
+  const frames = '@keyframes glow { from, to { color: red } }';
   const said = '.go { animation: glow 1s infinite }';
   expect(runs('', `${frames} ${said}`)).toBe('loses');
   expect(runs(frames, said)).toBe('loses');
