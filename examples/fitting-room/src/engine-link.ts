@@ -100,13 +100,17 @@ export class EngineLink {
 
   async #run(name: string, args: readonly unknown[]): Promise<unknown> {
     const remote = this.#remote as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
-    let end!: Call['end'];
-    const ended = new Promise<never>((_, reject) => (end = reject));
+    let stopped: Stopped | undefined;
+    let reject!: Call['end'];
+    const ended = new Promise<never>((_, no) => (reject = no));
+    const end = (why: Stopped) => reject((stopped = why));
     const call: Call = { name, begun: performance.now(), end };
     this.#calls.add(call);
     this.#tell();
     try {
       const answer = await Promise.race([remote[name](...args), ended]);
+      // Stopped while the answer was on its way: it is of a worker that is no more.
+      if (stopped) throw stopped as Error;
       if (name === 'load') this.#keep(args as unknown as Parameters<Engine['load']>);
       if (name === 'hold') this.#held = args as unknown as Parameters<Engine['hold']>;
       return answer;
