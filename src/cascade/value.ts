@@ -88,7 +88,8 @@ export function specifiedFrom(
 }
 
 /**
- * A declaration's value with its variables filled in, read as the page's mode has it; undefined where there is nothing to fill in.
+ * A declaration's value with its variables filled in, read as the page's mode has it; undefined where one has neither a value nor
+ * a fallback.
  */
 export function filledValue(
   page: Page,
