@@ -49,7 +49,8 @@ function transitionOf(page: Page, target: Target, property: string): Transition 
   const properties = list('property');
   const solution = solutionOf(page);
   const isMeant = (name: string) =>
-    name === 'all' ||
+    // Variables are moved by their names alone, as engines have it.
+    (name === 'all' && !property.startsWith('--')) ||
     longhandsOf(name).some(
       (longhand) => solution.contestedName(elementOf(target).index, longhand) === property,
     );

@@ -28,7 +28,8 @@ export type {
 export { emptyStyleSet } from './style-set.js';
 export { Gatherer } from './gather.js';
 export { importedHrefs } from './leading.js';
-export { namesInUse, nearestNames, parseMarkup, type Markup, type SheetMention } from './markup.js';
+export { namesInUse, nearestNames } from './names-in-use.js';
+export { parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';
 export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
