@@ -5,7 +5,7 @@ export { longhandValue } from './longhand-value.js';
 export { isMark, typeOf } from './adjusted.js';
 export { computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
 export { registeredProperty } from './registered.js';
-export { filledValue, valueOf } from './value.js';
+export { filledValue, specifiedFrom, valueOf } from './value.js';
 export { Level, type Candidate } from './rank.js';
 export { fillVariables, isSubstituted, variablesIn } from './variables.js';
 export { variableReaders } from './variable-readers.js';

@@ -29,6 +29,8 @@ export interface Specified {
   /** undefined where it is inherited, or cannot be told from the text. */
   readonly value?: string;
   readonly inheritsFrom?: PageElement;
+  /** Whose own words the value is; undefined where a keyword stands for it, or nobody says it. */
+  readonly from?: Declaration;
 }
 
 /** What a longhand is specified as where these candidates, winner first, compete for it on the target. */
@@ -83,7 +85,7 @@ export function specifiedFrom(
         : inheritedOrInitial(page, target, longhand);
     }
     default:
-      return { value: longhand === 'content' ? fillAttributes(target, value) : value };
+      return { value: longhand === 'content' ? fillAttributes(target, value) : value, from: declaration };
   }
 }
 

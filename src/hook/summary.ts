@@ -1,14 +1,14 @@
 import {
-  longhandValue,
+  computedOf,
   sourceLabel,
+  specifiedFrom,
   standingCandidates,
-  valueOf,
   variablesIn,
   type Declaration,
 } from '../cascade/index.js';
 import type { Grade } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement } from '../page/index.js';
-import { hexOf, isOpaque, physicalLonghandsOf } from '../value/index.js';
+import { colourText, computedText, hangsOnScheme, nowhere, physicalLonghandsOf } from '../value/index.js';
 import { gradesOn } from './hooks.js';
 
 /** A value that is in use, and the declaration that most elements have it from. */
@@ -70,8 +70,8 @@ export function summarise(page: Page): Summary {
   };
 }
 
-/** What a value hangs on beside its own property: variables, which side is the start, and containers. */
-const askedBeside = /^(--.*|direction|(-webkit-)?writing-mode|container(-type|-name)?)$/i;
+/** What a value hangs on beside its own property: variables, which side is the start, light or dark, and containers. */
+const askedBeside = /^(--.*|direction|color-scheme|(-webkit-)?writing-mode|container(-type|-name)?)$/i;
 
 /** The page with those rules alone that can tell some longhands: half of a framework's are about places and sizes. */
 function toldBy(page: Page, longhands: readonly string[]): Page {
@@ -83,49 +83,89 @@ function toldBy(page: Page, longhands: readonly string[]): Page {
   );
 }
 
+/** A value in use, as it is gathered. */
+interface Gathered {
+  readonly value: string;
+  readonly properties: Set<string>;
+  readonly elements: Set<number>;
+  /** Which of them have it from each declaration. */
+  readonly sources: Map<Declaration, Set<number>>;
+}
+
 /** Values that elements have of their own, not inherited ones: those would only be counted again. */
 function usedValues(page: Page, properties: readonly string[]): UsedValue[] {
-  const found = new Map<
-    string,
-    { properties: Set<string>; elements: Set<number>; declaration: Declaration }
-  >();
+  const found = new Map<string, Gathered>();
   for (const element of page.elements) {
     for (const property of properties) {
-      const declaration = standingCandidates(page, element, property)[0]?.declaration;
-      if (!declaration || declaration.origin === 'user-agent') continue;
-      // Through a variable, or a shorthand that holds one, it takes the whole cascade to tell.
-      const own = longhandValue(declaration, property);
-      const value = plainColour(
-        own === undefined || own.includes('var(') ? valueOf(page, element, property) : own,
-      );
-      if (value === '') continue;
-      if (/^(inherit|initial|unset|revert|revert-layer|currentcolor|none)$/i.test(value)) continue;
-      const known = found.get(value);
-      if (known) {
-        known.properties.add(property);
-        known.elements.add(element.index);
-      } else
-        found.set(value, {
-          properties: new Set([property]),
-          elements: new Set([element.index]),
-          declaration,
-        });
+      const standing = standingCandidates(page, element, property);
+      if (standing.length === 0) continue;
+      const { value, from } = specifiedFrom(page, element, property, standing);
+      if (value === undefined || !from || from.origin === 'user-agent') continue;
+      const shown = plain(property, value) ?? made(page, element, property, value);
+      if (shown === nothing) continue;
+      let known = found.get(shown.key);
+      if (!known) {
+        known = { value: shown.text, properties: new Set(), elements: new Set(), sources: new Map() };
+        found.set(shown.key, known);
+      }
+      known.properties.add(property);
+      known.elements.add(element.index);
+      const fromThere = known.sources.get(from);
+      if (fromThere) fromThere.add(element.index);
+      else known.sources.set(from, new Set([element.index]));
     }
   }
-  return [...found]
-    .map(([value, { properties, elements, declaration }]) => ({
-      value,
-      properties: [...properties],
-      elements: elements.size,
-      declaration,
-      from: sourceLabel(page, declaration),
-    }))
+  return [...found.values()]
+    .map(({ value, properties, elements, sources }) => {
+      const [[declaration]] = [...sources].sort(([, a], [, b]) => b.size - a.size);
+      const from = sourceLabel(page, declaration);
+      return { value, properties: [...properties], elements: elements.size, declaration, from };
+    })
     .sort((a, b) => b.elements - a.elements);
 }
 
-/** Colours in one notation, so that `#fff` and `white` count together; other values as they are. */
-function plainColour(value: string): string {
-  return isOpaque(value) ? (hexOf(value) ?? value) : value;
+/** A value as it is shown, with what is equal for equal ones: `#fff` and `white` count together. */
+interface Shown {
+  readonly key: string;
+  readonly text: string;
+}
+
+/** What nobody sees, or what is taken from the text's colour. */
+const nothing: Shown = { key: '', text: '' };
+
+const plainOnes = new Map<string, Shown | undefined>();
+
+/** Of a value that is the same wherever it stands; undefined for others. */
+function plain(property: string, value: string): Shown | undefined {
+  const isFonts = property === 'font-family';
+  const key = isFonts ? `fonts ${value}` : value;
+  if (!plainOnes.has(key)) plainOnes.set(key, isFonts ? fontsShown(value) : plainColour(value));
+  return plainOnes.get(key);
+}
+
+const fontsShown = (value: string): Shown => ({
+  key: computedText('font-family', value, nowhere),
+  text: value,
+});
+
+function plainColour(value: string): Shown | undefined {
+  if (/^(currentcolor|none)$/i.test(value)) return nothing;
+  const digits = hangsOnScheme(value) ? undefined : colourText(value);
+  return digits === undefined ? undefined : colourShown(digits);
+}
+
+/** `#rrggbbaa` without the last two where nothing shines through. */
+function colourShown(digits: string): Shown {
+  if (digits.endsWith('00')) return nothing;
+  const text = digits.endsWith('ff') ? digits.slice(0, -2) : digits;
+  return { key: text, text };
+}
+
+/** Of a colour that hangs on where it stands. */
+function made(page: Page, element: PageElement, property: string, value: string): Shown {
+  const computed = computedOf(page, element, property);
+  const digits = colourText(computed);
+  return digits === undefined ? { key: computed, text: value } : colourShown(digits);
 }
 
 function usedVariables(page: Page): UsedVariable[] {

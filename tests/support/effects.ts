@@ -2,6 +2,8 @@
 // state that the random drafts know of. States are written as classes of the same weight, in the page's sheets and
 // in the draft alike, so that they can be held.
 import type { Browser, BrowserContext, CDPSession, Page as Tab } from 'playwright-core';
+import { answersInWindows, askEngine } from './effects-in-page.js';
+import { answerIn } from './engine.js';
 import type { OrdinaryCase } from './ordinary.js';
 import { playedStates, takesFocus, withHeldClasses, withPlayed } from './played-states.js';
 import { mixesOf, ways, type Way } from './ways.js';
@@ -27,6 +29,8 @@ const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((wi
 
 export class EffectJudge {
   readonly #tabs = new Map<string, Promise<Tab>>();
+  /** How each query that was asked so far is answered in each window, by way of looking. */
+  readonly #answers = new Map<string, Map<string, string>>();
   readonly #context: BrowserContext;
 
   private constructor(context: BrowserContext) {
@@ -38,7 +42,7 @@ export class EffectJudge {
   }
 
   #tab(mix: readonly Way[]): Promise<Tab> {
-    const key = mix.map(({ name }) => name).join(' ');
+    const key = nameOf(mix);
     let tab = this.#tabs.get(key);
     if (!tab) this.#tabs.set(key, (tab = this.#open(mix)));
     return tab;
@@ -58,6 +62,20 @@ export class EffectJudge {
       await session.send('Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor: scale });
     await tab.setContent('<!DOCTYPE html><style>:root { color-scheme: light dark }</style>');
     return tab;
+  }
+
+  /** How each query is answered in each window, one digit a window. */
+  async #answersTo(queries: readonly string[], mix: readonly Way[]): Promise<readonly string[]> {
+    const key = nameOf(mix);
+    let known = this.#answers.get(key);
+    if (!known) this.#answers.set(key, (known = new Map()));
+    const unknown = queries.filter((query) => !known.has(query));
+    if (unknown.length > 0) {
+      const tab = await this.#tab(mix);
+      for (const [i, text] of (await answerIn(tab, answersInWindows, { unknown, windows })).entries())
+        known.set(unknown[i], text);
+    }
+    return queries.map((query) => known.get(query)!);
   }
 
   close(): Promise<void> {
@@ -114,25 +132,31 @@ export class EffectJudge {
       height: /\d[sld]?v(h|b|min|max)\b/i.test(text),
     };
     const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));
-    const tabs = await Promise.all(mixes.map((mix) => this.#tab(mix)));
-    const keys = await Promise.all(
-      tabs.map((tab) =>
-        tab.evaluate(answersInWindows, { list: [...new Set(queries)], isByWidth, isSized, windows }),
-      ),
-    );
+    const keys: string[][] = [];
+    for (const mix of mixes) {
+      const answers = await this.#answersTo([...new Set(queries)], mix);
+      keys.push(
+        windows.map(([width, height], at) =>
+          [
+            isByWidth ? width : '',
+            // Two that are far apart tell of luck.
+            isSized.width ? width > 900 : '',
+            isSized.height ? height > 700 : '',
+            ...answers.map((text) => text[at]),
+          ].join(''),
+        ),
+      );
+    }
     const seen = new Set<string>();
     const frames = keys.map((own) => own.flatMap((key, at) => (seen.has(key) ? [] : (seen.add(key), [at]))));
     const effects = new Map<number, Effect>();
-    for (const [t, tab] of tabs.entries()) {
+    for (const [t, mix] of mixes.entries()) {
       if (frames[t].length === 0) continue;
       // One change is enough to know that a declaration matters.
       const settled = [...effects].flatMap(([start, { matters }]) => (matters ? [start] : []));
-      const way = mixes[t].map(({ name }) => name).join(' ') || 'plain';
-      for (const one of await tab.evaluate(askEngine, {
-        ...asked,
-        chosen: frames[t].map((at) => windows[at]),
-        settled,
-      })) {
+      const way = nameOf(mix) || 'plain';
+      const chosen = frames[t].map((at) => windows[at]);
+      for (const one of await answerIn(await this.#tab(mix), askEngine, { ...asked, chosen, settled })) {
         const known = effects.get(one.start);
         effects.set(one.start, {
           isValid: one.isValid,
@@ -146,277 +170,4 @@ export class EffectJudge {
   }
 }
 
-/** Runs in the page: how each query is answered in each window; by one frame that is made so wide and so high. */
-function answersInWindows({
-  list,
-  isByWidth,
-  isSized,
-  windows,
-}: {
-  list: readonly string[];
-  isByWidth: boolean;
-  isSized: { readonly width: boolean; readonly height: boolean };
-  windows: readonly (readonly [width: number, height: number])[];
-}): string[] {
-  const probe = document.body.appendChild(document.createElement('iframe'));
-  const answers = windows.map(([width, height]) => {
-    probe.style.cssText = `border: 0; width: ${width}px; height: ${height}px`;
-    const inner = probe.contentWindow!;
-    const isLaidOut = inner.innerWidth === width;
-    return [
-      isByWidth ? width : '',
-      // Two that are far apart tell of luck.
-      isSized.width ? width > 900 : '',
-      isSized.height ? height > 700 : '',
-      isLaidOut,
-      ...list.map((query) => Number(inner.matchMedia(query).matches)),
-    ].join('');
-  });
-  probe.remove();
-  return answers;
-}
-
-/** Runs in the page. */
-async function askEngine({
-  html,
-  sheets,
-  draft,
-  whole,
-  declarations,
-  worlds,
-  chosen,
-  settled,
-}: {
-  html: string;
-  sheets: readonly string[];
-  draft: readonly { start: number; property: string; without: string }[];
-  whole: string;
-  declarations: readonly {
-    start: number;
-    selector: string;
-    pseudo: string;
-    property: string;
-    value: string;
-  }[];
-  worlds: readonly (readonly { carrier: string; state: string }[])[];
-  chosen: readonly (readonly [width: number, height: number])[];
-  settled: readonly number[];
-}) {
-  // A window is made when it is first needed, and kept.
-  const frames = await Promise.all(
-    chosen.map(async ([width, height]) => {
-      const name = `w${width}x${height}`;
-      const known = document.querySelector<HTMLIFrameElement>(`iframe[name="${name}"]`);
-      if (known) return known;
-      const frame = document.createElement('iframe');
-      Object.assign(frame, { name, srcdoc: '<!DOCTYPE html>' });
-      frame.style.cssText = `border: 0; width: ${width}px; height: ${height}px`;
-      const isLoaded = new Promise((next) => (frame.onload = next));
-      document.body.append(frame);
-      await isLoaded;
-      return frame;
-    }),
-  );
-  const answers = draft.map(({ start }) => ({
-    start,
-    isValid: true,
-    matches: 0,
-    changes: [] as string[],
-    matters: false,
-  }));
-  for (const frame of frames) {
-    // No new document for each case: the tree alone is another.
-    const parsed = new DOMParser().parseFromString(`<!DOCTYPE html>${html}`, 'text/html');
-    const inner = frame.contentDocument!;
-    inner.replaceChild(inner.adoptNode(parsed.documentElement), inner.documentElement);
-  }
-  const longhands = declarations.map(({ property, value }) => {
-    if (property.startsWith('--')) return [property];
-    const box = document.createElement('div');
-    box.style.setProperty(property, value);
-    // The attribute `lang` sets one that is the browser's own, and in no standard.
-    const all = () =>
-      [...getComputedStyle(box.ownerDocument.body)].filter((name) => name !== '-webkit-locale');
-    return property === 'all' ? all() : [...box.style];
-  });
-  declarations.forEach(({ start }, i) => {
-    if (longhands[i].length === 0) answers.find((one) => one.start === start)!.isValid = false;
-  });
-  const isThere = ({ cssRules }: CSSStyleSheet): boolean =>
-    [...cssRules].every(
-      (rule) =>
-        rule.type !== CSSRule.IMPORT_RULE ||
-        ((rule as CSSImportRule).styleSheet !== null && isThere((rule as CSSImportRule).styleSheet!)),
-    );
-  // What a sheet imports is there before the next is put in, and before anything is asked.
-  await Promise.all(
-    frames.map(async ({ contentDocument: inner }) => {
-      for (const css of sheets) {
-        const style = inner!.createElement('style');
-        style.textContent = css;
-        let isTold = !css.includes('@import');
-        style.onload = style.onerror = () => (isTold = true);
-        inner!.head.append(style);
-        // Some are there and never told to be; and one that never comes is waited for no longer than any that does.
-        for (const begun = Date.now(); !isTold && !isThere(style.sheet!) && Date.now() - begun < 5000;)
-          await new Promise((next) => setTimeout(next, 20));
-      }
-    }),
-  );
-  for (const frame of frames) {
-    const inner = frame.contentDocument!;
-    const view = frame.contentWindow!;
-    const own = inner.createElement('style');
-    inner.head.append(own);
-    // A selector that the engine refuses matches nothing.
-    const all = (selector: string): Element[] => {
-      try {
-        return [...inner.querySelectorAll(selector)];
-      } catch {
-        return [];
-      }
-    };
-    for (const [w, world] of worlds.entries()) {
-      const undone: (() => void)[] = [];
-      const mark = (element: Element, name: string) => {
-        if (element.classList.contains(name)) return;
-        element.classList.add(name);
-        undone.push(() => element.classList.remove(name));
-      };
-      /** What a script sets of a control; of others it tells nothing. */
-      const set = (element: Element, name: string) => {
-        const control = element as unknown as Record<string, boolean>;
-        if (control[name] !== false) return;
-        control[name] = true;
-        undone.push(() => (control[name] = false));
-      };
-      /** A bar whose value a script takes away tells no longer how far it is. */
-      const forgetValue = (bar: Element) => {
-        const value = bar.getAttribute('value');
-        if (value === null) return;
-        bar.removeAttribute('value');
-        undone.push(() => bar.setAttribute('value', value));
-      };
-      for (const { carrier, state } of world) {
-        for (const element of all(carrier)) {
-          // A button that is off, and a frame, may still have something inside that takes the focus.
-          if (/^focus(-visible)?$/.test(state) && element.matches(':disabled:not(fieldset), iframe'))
-            continue;
-          if (state === 'focus-within' && element.matches(':is(input, select, textarea):disabled')) continue;
-          if (state === 'indeterminate' && element.localName === 'progress') forgetValue(element);
-          else if (/^(disabled|checked|open|indeterminate)$/.test(state)) set(element, state);
-          else mark(element, `held-${state}`);
-          if (state === 'focus-visible') mark(element, 'held-focus');
-          for (
-            let up = element.parentElement;
-            up && /hover|active|focus-within/.test(state);
-            up = up.parentElement
-          )
-            mark(up, `held-${state}`);
-          // What has the focus holds it.
-          for (let up: Element | null = element; up && /^focus/.test(state); up = up.parentElement)
-            mark(up, 'held-focus-within');
-        }
-      }
-      const found = declarations.map(({ selector }) => all(selector));
-      // Only what the declaration itself matches is compared.
-      const none: string[] = [];
-      /** Transitions are over before anything is read; the end of one may begin another, of what inherits from it. */
-      const settle = () => {
-        for (let round = 0; round < 20; round++) {
-          const moving = inner.getAnimations().filter(({ playState }) => playState === 'running');
-          if (moving.length === 0) return;
-          for (const animation of moving) {
-            try {
-              animation.finish();
-            } catch {
-              // One that goes on has no end: it is asked about in its middle.
-              animation.pause();
-              animation.currentTime = 300;
-            }
-          }
-          view.getComputedStyle(inner.documentElement).getPropertyValue('color');
-        }
-      };
-      const read = (only: ReadonlySet<number>) => {
-        settle();
-        return declarations.map(({ pseudo, start }, i) =>
-          !only.has(start)
-            ? none
-            : found[i].map((element) => {
-                const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
-                return longhands[i].map((name) => style.getPropertyValue(name)).join('|');
-              }),
-        );
-      };
-      /** What a pseudo-element has where all around it is shown: of one that is not, no transformation is told. */
-      const readShown = (element: Element, pseudo: string, names: readonly string[]) => {
-        const shown: (() => void)[] = [];
-        for (let up: Element | null = element; up; up = up.parentElement) {
-          if (view.getComputedStyle(up).display !== 'none') continue;
-          const own = up.getAttribute('style');
-          const hidden = up as HTMLElement;
-          hidden.style.setProperty('display', 'block', 'important');
-          shown.push(() =>
-            own === null ? hidden.removeAttribute('style') : hidden.setAttribute('style', own),
-          );
-        }
-        const style = view.getComputedStyle(element, pseudo.replace(/^:?:/, '::'));
-        const text = names.map((name) => style.getPropertyValue(name)).join('|');
-        for (const hide of shown) hide();
-        return text;
-      };
-      const readMap = (only: ReadonlySet<number>) =>
-        declarations.map(({ pseudo, start }, i) =>
-          !only.has(start)
-            ? none
-            : found[i].map((element) =>
-                pseudo
-                  ? readShown(element, pseudo, longhands[i])
-                  : longhands[i]
-                      .map((name) => element.computedStyleMap().getAll(name).map(String).join(' '))
-                      .join('|'),
-              ),
-        );
-      // Only what it matches is compared, what the engine drops cannot be taken out, and one change is enough.
-      const asked = draft.flatMap(({ start, without }, d) => {
-        const own = declarations.flatMap((each, i) => (each.start === start ? [i] : []));
-        answers[d].matches = Math.max(answers[d].matches, ...own.map((i) => found[i].length));
-        const isOpen = !answers[d].matters && !settled.includes(start);
-        return isOpen && own.some((i) => found[i].length > 0 && longhands[i].length > 0)
-          ? [{ start, without, answer: answers[d] }]
-          : [];
-      });
-      own.textContent = whole;
-      const before = read(new Set(asked.map(({ start }) => start)));
-      const beforeMap = readMap(
-        new Set(asked.flatMap(({ start, answer }) => (answer.changes.length ? [] : [start]))),
-      );
-      for (const { start, without, answer } of asked) {
-        own.textContent = without;
-        const after = read(new Set([start]));
-        let afterMap: string[][] | undefined;
-        declarations.forEach((declaration, i) => {
-          if (declaration.start !== start) return;
-          const at = before[i].findIndex((text, e) => text !== after[i][e]);
-          if (at >= 0) {
-            answer.matters = true;
-            if (answer.changes.length < 6)
-              answer.changes.push(
-                `${frame.clientWidth} state ${w} ${declaration.selector}[${at}]: ${before[i][at].slice(0, 120)} → ${after[i][at].slice(0, 120)}`,
-              );
-          } else if (answer.changes.length === 0) {
-            afterMap ??= readMap(new Set([start]));
-            const computed = beforeMap[i].findIndex((text, e) => text !== afterMap![i][e]);
-            if (computed >= 0)
-              answer.changes.push(
-                `${frame.clientWidth} state ${w} only computed: ${beforeMap[i][computed]} → ${afterMap[i][computed]}`,
-              );
-          }
-        });
-      }
-      for (const undo of undone) undo();
-    }
-  }
-  return answers;
-}
+const nameOf = (mix: readonly Way[]): string => mix.map(({ name }) => name).join(' ');

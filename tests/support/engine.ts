@@ -83,11 +83,11 @@ function rewrite(
  */
 export async function answerIn<Asked, Answer>(
   tab: Tab,
-  work: (asked: Asked) => Answer,
+  work: (asked: Asked) => Answer | Promise<Answer>,
   asked: Asked,
 ): Promise<Answer> {
   const text = await tab.evaluate(
-    ({ source, asked }) => JSON.stringify((0, eval)(`(${source})`)(JSON.parse(asked))),
+    async ({ source, asked }) => JSON.stringify(await (0, eval)(`(${source})`)(JSON.parse(asked))),
     { source: work.toString(), asked: JSON.stringify(asked) },
   );
   return JSON.parse(text) as Answer;

@@ -1,42 +1,21 @@
 // What a page is made of: colours and fonts are counted by what wins among all rules, not only among those that a summary looks at.
 import fc from 'fast-check';
-import { contests, parsePage, summarise, valueOf, type Page, type UsedValue } from 'yelto';
-import { longhandValue } from '../../dist/cascade/index.js';
-import { hexOf, isOpaque } from '../../dist/value/index.js';
+import { parsePage, summarise, type UsedValue } from 'yelto';
 import { pageOf, runsOr, seed } from '../support/judging.js';
 import { everyCase } from '../support/richer.js';
 
-const inherited = /^(inherit|initial|unset|revert|revert-layer|currentcolor|none|)$/i;
-
-/** Each value that sheets bring with its elements, from the contests of the whole page. */
-function counted(page: Page, isMeant: (property: string) => boolean): Record<string, number[]> {
-  const found: Record<string, number[]> = {};
-  for (const element of page.elements)
-    for (const { property, entries } of contests(page, element)) {
-      const [{ declaration }] = entries;
-      if (!isMeant(property) || declaration.origin === 'user-agent') continue;
-      const own = longhandValue(declaration, property);
-      const written = own === undefined || own.includes('var(') ? valueOf(page, element, property) : own;
-      const value = isOpaque(written) ? (hexOf(written) ?? written) : written;
-      if (!inherited.test(value)) (found[value] ??= []).push(element.index);
-    }
-  return found;
-}
-
-const amounts = (values: Record<string, number[]>) =>
-  Object.fromEntries(Object.entries(values).map(([value, rows]) => [value, new Set(rows).size]));
 const told = (values: readonly UsedValue[]) =>
   Object.fromEntries(values.map(({ value, elements }) => [value, elements]));
-const colours = /^(color|background-color|border-(top|right|bottom|left)-color|outline-color|fill|stroke)$/;
 
-test(`colours and fonts of random pages are those that win (SEED=${seed})`, () => {
+test(`what rules that tell no colour and no font say changes no count of random pages (SEED=${seed})`, () => {
   fc.assert(
-    fc.property(everyCase, fc.boolean(), (one, isDrafted) => {
+    fc.property(everyCase, (one) => {
       const bare = pageOf(one);
-      const page = isDrafted ? bare.withDraft(one.draft) : bare;
-      const { fonts, colours: used } = summarise(page);
-      expect(told(used)).toEqual(amounts(counted(page, (property) => colours.test(property))));
-      expect(told(fonts)).toEqual(amounts(counted(page, (property) => property === 'font-family')));
+      // With a draft, an empty one too, all rules are asked.
+      const whole = summarise(bare.withDraft(''));
+      const { fonts, colours } = summarise(bare);
+      expect(told(colours)).toEqual(told(whole.colours));
+      expect(told(fonts)).toEqual(told(whole.fonts));
     }),
     { numRuns: runsOr(60), seed },
   );
@@ -57,4 +36,23 @@ test('what everything is set to undoes a colour', () => {
   expect(
     summarise(page('.due { color: red } p.due { all: initial }', '<p class="due">x</p>')).colours,
   ).toEqual([]);
+});
+
+test('what nobody sees is no colour, and one colour in several notations is one', () => {
+  const one = page(
+    'p { background: none; border: 1px solid transparent; outline-color: #f008 } b { outline-color: rgb(255 0 0 / 53.3%) }',
+    '<p>x</p><b>y</b>',
+  );
+  expect(told(summarise(one).colours)).toEqual({ '#ff000088': 2 });
+});
+
+test('where most elements have a value from', () => {
+  const one = page('h1 { color: red }\np { color: #f00 }', '<h1>x</h1><p>y</p><p>z</p>');
+  const [{ elements, declaration }] = summarise(one).colours;
+  expect([elements, declaration.line]).toEqual([3, 2]);
+});
+
+test('what a rule sets back to is said by another rule', () => {
+  const one = page('@layer a { p { color: red } } @layer b { p { color: revert-layer } }', '<p>x</p>');
+  expect(told(summarise(one).colours)).toEqual({ '#ff0000': 1 });
 });
