@@ -30,8 +30,11 @@ dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-co
 [popover]:not(:popover-open, dialog[open]) { display: none }
 [popover] { position: fixed; inset: 0; width: fit-content; height: fit-content; margin: auto; border: solid; padding: 0.25em; overflow: auto; background-color: canvas; color: canvastext }
 slot, rt-container { display: contents }
+marquee { text-align: start }
 ruby { display: ruby }
-ruby > rt { display: ruby-text; font-size: 50% }
+ruby, rt { text-indent: 0 }
+rt { line-height: normal }
+ruby > rt { display: ruby-text; font-size: 50%; text-align: start }
 a:any-link { color: linktext; text-decoration: underline; cursor: pointer }
 :link { color: linktext }
 :visited { color: visitedtext }
@@ -85,14 +88,14 @@ td, th { display: table-cell; vertical-align: inherit }
 :is(td, th), :is(td, th)[popover] { padding: 1px }
 th { font-weight: bold; text-align: -internal-center }
 table > form, tbody > form, tr > form { display: none !important }
-input, select, button, textarea { letter-spacing: initial; word-spacing: initial; line-height: initial; text-transform: initial; text-indent: initial; text-shadow: initial; appearance: auto; display: inline-block; text-align: initial; cursor: default }
+input, select, button, textarea { letter-spacing: initial; word-spacing: initial; line-height: initial; text-transform: initial; text-indent: initial; text-shadow: initial; text-rendering: auto; appearance: auto; display: inline-block; text-align: initial; cursor: default }
 textarea { white-space: pre-wrap; cursor: text; overflow-wrap: break-word; resize: both; column-count: auto !important }
 input:not([type=checkbox i], [type=radio i], [type=button i], [type=submit i], [type=reset i], [type=range i], [type=color i]) { cursor: text }
 input:is([type=reset i], [type=button i], [type=submit i]), button { text-align: center }
 input, button, select, textarea { font: 13.3333px Arial; color: fieldtext; background-color: field; border: 2px inset light-dark(#767676, #858585) }
 select, input[type=search i] { box-sizing: border-box }
 select, input:is([type=date i], [type=month i], [type=week i], [type="datetime-local" i]) { text-autospace: no-autospace !important }
-select { white-space: pre; background-color: buttonface; border: 1px solid light-dark(#767676, #858585) }
+select { user-select: auto; white-space: pre; background-color: buttonface; border: 1px solid light-dark(#767676, #858585) }
 ${dropDown} { overflow: clip !important; overflow-clip-margin: content-box !important; align-items: center }
 ${listBox} { overflow: hidden scroll; align-items: flex-start }
 optgroup { font-weight: bolder }
@@ -163,9 +166,9 @@ marquee { display: inline-block; width: stretch; overflow: hidden !important; wh
 marquee:is([direction=up i], [direction=down i]) { text-wrap-mode: wrap }
 img:is([sizes=auto i], [sizes^="auto," i]) { contain: size !important; contain-intrinsic-size: 300px 150px }
 iframe { border: 2px inset }
-::marker { display: inline-block; white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none }
+::marker { display: inline-block; white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none; text-align: start; text-indent: 0 }
 ::placeholder { display: block; color: #757575; unicode-bidi: isolate; pointer-events: none }
-input::placeholder { white-space: pre; overflow: hidden }
+input::placeholder { white-space: pre; overflow-wrap: normal; overflow: hidden }
 ::file-selector-button { display: inline-block; color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; margin-inline-end: 4px; box-sizing: border-box; text-align: center; white-space-collapse: collapse; user-select: none; overflow: clip }
 input:disabled::file-selector-button { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
 ::backdrop { display: block; position: fixed; inset: 0; user-select: text }

@@ -8,6 +8,7 @@ import {
 } from '../cascade/index.js';
 import type { Grade } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement } from '../page/index.js';
+import { parseStyleAttribute } from '../sheet/index.js';
 import { colourText, computedText, hangsOnScheme, nowhere, physicalLonghandsOf } from '../value/index.js';
 import { gradesOn } from './hooks.js';
 
@@ -26,13 +27,14 @@ export interface UsedValue {
 /** A variable with what it feeds. */
 export interface UsedVariable {
   readonly name: string;
+  /** What it is set to for the whole page, or where it is set first. */
   readonly value: string;
   readonly sheet: number;
   readonly line: number;
   readonly column: number;
   /** The setting that feeds it; undefined where none is known. */
   readonly setting?: string;
-  /** How many declarations read it. */
+  /** How many declarations read it: of rules, animations and style attributes. */
   readonly uses: number;
 }
 
@@ -169,24 +171,37 @@ function made(page: Page, element: PageElement, property: string, value: string)
 }
 
 function usedVariables(page: Page): UsedVariable[] {
+  const { blocks, keyframes } = page.styles;
   const uses = new Map<string, number>();
   const found = new Map<string, UsedVariable>();
-  for (const { declarations, sheet } of page.styles.blocks) {
+  const reads = (value: string) => {
+    for (const name of new Set(variablesIn(value))) uses.set(name, (uses.get(name) ?? 0) + 1);
+  };
+  for (const { declarations, sheet } of blocks) {
     for (const { property, value, start } of declarations) {
-      for (const name of variablesIn(value)) uses.set(name, (uses.get(name) ?? 0) + 1);
+      reads(value);
       if (!property.startsWith('--') || found.has(property)) continue;
       const setting = page.settings.find(({ feeds }) => feeds === property)?.setting;
-      found.set(property, {
-        name: property,
-        value,
-        sheet,
-        ...placeInSheet(page.sheets[sheet], start),
-        setting,
-        uses: 0,
-      });
+      const standing = standingAtRoot(page, property);
+      const place = standing ?? { value, sheet, ...placeInSheet(page.sheets[sheet], start) };
+      found.set(property, { name: property, ...place, setting, uses: 0 });
     }
   }
+  for (const { values } of keyframes) values.forEach(reads);
+  for (const { attributes } of page.elements)
+    for (const declaration of parseStyleAttribute(attributes.get('style') ?? '').declarations)
+      reads(declaration.value);
   return [...found.values()].map((one) => ({ ...one, uses: uses.get(one.name) ?? 0 }));
+}
+
+/** What a variable is set to for the whole page, where that is; undefined where it is set on parts of it alone. */
+function standingAtRoot(
+  page: Page,
+  name: string,
+): Pick<UsedVariable, 'value' | 'sheet' | 'line' | 'column'> | undefined {
+  const [root] = page.elements;
+  const { value, sheet, line, column } = standingCandidates(page, root, name)[0]?.declaration ?? {};
+  return value === undefined || sheet === undefined ? undefined : { value, sheet, line, column };
 }
 
 function namesByGrade(page: Page): Record<Grade, string[]> {

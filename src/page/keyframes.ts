@@ -1,31 +1,33 @@
 import { ident, string } from 'css-tree';
-import type { AtRule, Content } from '../sheet/index.js';
+import type { AtRule, Content, WrittenDeclaration } from '../sheet/index.js';
 import type { Keyframes } from './style-set.js';
 import { after, kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
 
 type IsValid = (property: string, value: string) => boolean;
 
 /**
- * The name of an `@keyframes` and the properties that it sets (CSS Animations 1 §3); undefined where a browser drops it.
+ * The name of an `@keyframes`, the properties that it sets, and to what (CSS Animations 1 §3); undefined where a browser drops it.
  * Frames that are not written as such, and what is important in them, count for nothing.
  */
 export function readKeyframes(
   { prelude, contents }: AtRule,
   isValid: IsValid,
-): Pick<Keyframes, 'name' | 'places'> | undefined {
+): Pick<Keyframes, 'name' | 'places' | 'values'> | undefined {
   const name = nameIn(prelude);
   if (name === undefined || !contents) return undefined;
   const found = new Map<string, number[]>();
+  const values: string[] = [];
   for (const frame of contents) {
     const own = frame.kind === 'rule' ? placesIn(frame.prelude) : undefined;
     if (frame.kind !== 'rule' || !own?.length) continue;
-    for (const property of setIn(frame.contents, isValid)) {
+    for (const { property, value } of setIn(frame.contents, isValid)) {
+      values.push(value);
       const known = found.get(property);
       if (known) known.push(...own);
       else found.set(property, [...own]);
     }
   }
-  return { name, places: found };
+  return { name, places: found, values };
 }
 
 /** What is written like a keyword needs quotes (CSS Animations 1 §3). */
@@ -72,11 +74,12 @@ function placesIn(prelude: string): number[] | undefined {
   }
 }
 
-function setIn(contents: readonly Content[], isValid: IsValid): string[] {
+function setIn(contents: readonly Content[], isValid: IsValid): WrittenDeclaration[] {
   return contents.flatMap((content) =>
     content.kind === 'declarations'
-      ? content.declarations.flatMap(({ property, value, important }) =>
-          !important && property.toLowerCase() !== 'all' && isValid(property, value) ? [property] : [],
+      ? content.declarations.filter(
+          ({ property, value, important }) =>
+            !important && property.toLowerCase() !== 'all' && isValid(property, value),
         )
       : [],
   );

@@ -48,6 +48,8 @@ export interface Keyframes {
   readonly name: string;
   /** By property the places of the frames that set it, from 0 to 1. */
   readonly places: ReadonlyMap<string, readonly number[]>;
+  /** What it sets them to, as written. */
+  readonly values: readonly string[];
   /** Whether it is one of `@-webkit-keyframes`, which give way to those without a prefix wherever they stand. */
   readonly isPrefixed: boolean;
   readonly condition: number;

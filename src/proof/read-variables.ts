@@ -1,5 +1,5 @@
-import { elementOf, variableReaders, variablesIn } from '../cascade/index.js';
-import type { Page } from '../page/index.js';
+import { variableReaders, variablesIn } from '../cascade/index.js';
+import type { Page, PageElement, StyleSet } from '../page/index.js';
 
 const readers = new WeakMap<object, ReadonlySet<string>>();
 
@@ -14,10 +14,18 @@ function readNames(page: Page): ReadonlySet<string> {
   let names = readers.get(key);
   if (!names) {
     const sets = page.overlay ? [page.overlay.styles] : [page.styles, ...page.components];
-    const found = new Set(sets.flatMap((styles) => [...variableReaders(styles).keys()]));
-    for (const target of page.elements)
-      for (const one of variablesIn(elementOf(target).attributes.get('style') ?? '')) found.add(one);
-    readers.set(key, (names = found));
+    names = new Set([...sets.flatMap(namesReadBy), ...page.elements.flatMap(namesReadOn)]);
+    readers.set(key, names);
   }
   return names;
 }
+
+/** By rules, by the frames of animations, and by queries about styles (CSS Conditional 5 §5.3). */
+const namesReadBy = (styles: StyleSet): string[] => [
+  ...variableReaders(styles).keys(),
+  ...styles.keyframes.flatMap(({ values }) => values.flatMap(variablesIn)),
+  ...styles.blocks.flatMap(({ containers }) => containers.flatMap((query) => query.match(/--[^\s:()]+/g) ?? [])),
+];
+
+/** By its style attribute, and by attributes that are styles themselves (SVG 2 §6.6). */
+const namesReadOn = ({ attributes }: PageElement): string[] => [...attributes.values()].flatMap(variablesIn);

@@ -56,3 +56,16 @@ test('what a rule sets back to is said by another rule', () => {
   const one = page('@layer a { p { color: red } } @layer b { p { color: revert-layer } }', '<p>x</p>');
   expect(told(summarise(one).colours)).toEqual({ '#ff0000': 1 });
 });
+
+test('a variable: what the whole page has, and all declarations that read it', () => {
+  const { variables } = summarise(
+    page(
+      '.due { --ink: red }\n:root { --ink: navy }\n:root {\n  --ink: teal }\n@keyframes glow { to { color: var(--ink); top: 0 } }\np { color: var(--ink) } b { --edge: var(--ink, var(--ink)) }',
+      '<p style="border-color: var(--ink)">x</p>',
+    ),
+  );
+  expect(variables.map(({ name, value, line, column, uses }) => [name, value, line, column, uses])).toEqual([
+    ['--ink', 'teal', 4, 3, 4],
+    ['--edge', 'var(--ink, var(--ink))', 6, 29, 0],
+  ]);
+});
