@@ -24,7 +24,9 @@ function readNames(page: Page): ReadonlySet<string> {
 const namesReadBy = (styles: StyleSet): string[] => [
   ...variableReaders(styles).keys(),
   ...styles.keyframes.flatMap(({ values }) => values.flatMap(variablesIn)),
-  ...styles.blocks.flatMap(({ containers }) => containers.flatMap((query) => query.match(/--[^\s:()]+/g) ?? [])),
+  ...styles.blocks.flatMap(({ containers }) =>
+    containers.flatMap((query) => query.match(/--[^\s:()]+/g) ?? []),
+  ),
 ];
 
 /** By its style attribute, and by attributes that are styles themselves (SVG 2 §6.6). */
