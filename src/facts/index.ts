@@ -37,4 +37,5 @@ export {
   type BoxFacts,
   type NoEffectCondition,
 } from './no-effect.js';
+export { drawnBeside } from './no-effect-pseudo.js';
 export { panelProfiles, type PanelProfile } from './panel-profiles.js';

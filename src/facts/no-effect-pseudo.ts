@@ -12,14 +12,28 @@ const withoutContents =
 const openInputs = /^(checkbox|radio|range|file|color|date|datetime-local|time|month|week)$/;
 const withPlaceholder = /^(|text|search|tel|url|email|password|number)$/;
 
+type On = BoxFacts['on'];
+
+/** Whether boxes are generated before and after an element's contents. */
+const generates = ({ isForeign, tag, type }: On) =>
+  !isForeign && !withoutContents.test(tag) && (tag !== 'input' || openInputs.test(type));
+const isTextField = ({ tag, type }: On) =>
+  tag === 'textarea' || (tag === 'input' && withPlaceholder.test(type));
+const isFileField = ({ tag, type }: On) => tag === 'input' && type === 'file';
+
+/** Boxes that an element can have beside its own, each with whether it does; `content` makes none or some of them too. */
+export const drawnBeside: Readonly<Record<string, (on: On) => boolean>> = {
+  '::before': generates,
+  '::after': generates,
+  '::marker': ({ display }) => display === 'list-item',
+  '::placeholder': (on) => isTextField(on) && on.hasPlaceholder,
+  '::file-selector-button': isFileField,
+};
+
 export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   {
     properties: /./,
-    when: (box) =>
-      isGenerated(box) &&
-      (box.on.isForeign ||
-        withoutContents.test(box.on.tag) ||
-        (box.on.tag === 'input' && !openInputs.test(box.on.type))),
+    when: (box) => isGenerated(box) && !generates(box.on),
     why: 'the browser fills that box itself, and generates nothing before or after its contents',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.1',
@@ -48,9 +62,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties: /./,
-    when: (box) =>
-      is(/^::placeholder$/)(box) &&
-      !(box.on.tag === 'textarea' || (box.on.tag === 'input' && withPlaceholder.test(box.on.type))),
+    when: (box) => is(/^::placeholder$/)(box) && !isTextField(box.on),
     why: 'only text fields have a placeholder',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.4',
@@ -73,7 +85,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties: /./,
-    when: (box) => is(/^::file-selector-button$/)(box) && !(box.on.tag === 'input' && box.on.type === 'file'),
+    when: (box) => is(/^::file-selector-button$/)(box) && !isFileField(box.on),
     why: 'only a file field has such a button',
     remedy: '',
     section: 'CSS Pseudo-Elements 4 §4.5',
