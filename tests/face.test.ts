@@ -283,7 +283,13 @@ describe('drafts', () => {
       '@media print { .a { top: 3px } }',
       '@media print {\n  .a { top: 3px; }\n}\n',
     ],
-    ['broken text stays', '.a { top: 1px\n', '.b { top: 2px }', '.a { top: 1px\n\n.b { top: 2px }\n'],
+    [
+      'an end that cuts off is closed',
+      '.a { top: 1px\n',
+      '.b { top: 2px }',
+      '.a { top: 1px\n}\n\n.b { top: 2px }\n',
+    ],
+    ['broken text stays', '.a { top 1px; ] }\n', '.a { top: 2px }', '.a { top 1px; ];\n  top: 2px;\n}\n'],
   ];
   test.each(merges)('%s', (_, draft, css, wanted) => {
     expect(addToDraft(draft, css)).toBe(wanted);

@@ -5,7 +5,9 @@ import {
   type QualifiedRule,
   type WrittenDeclaration,
 } from '../sheet/index.js';
-import { longhandsOf } from '../value/index.js';
+import { kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
+import { Grammar, physicalLonghandsOf } from '../value/index.js';
+import { closed } from './close-text.js';
 
 /** A change to the text between two offsets. */
 interface Edit {
@@ -18,10 +20,10 @@ interface Edit {
  * Adds rules to a draft's text, so that they stand as though they were written behind it. Into the rule with the same
  * selector (and under the same at-rule) where that changes nothing else: a declared property gets its new value,
  * others are added. Otherwise the rule comes last. All other text stays as it stands, comments and broken parts
- * included.
+ * included; what its end cuts off is closed.
  */
 export function addToDraft(draft: string, css: string): string {
-  let text = draft;
+  let text = closed(draft);
   for (const content of parseSheet(css).contents) text = addContent(text, content, css);
   return text;
 }
@@ -45,35 +47,58 @@ function addContent(draft: string, content: Content, css: string): string {
   return `${draft}${space}${written}${end}\n`;
 }
 
-/** The tokens that matter, as far as a text shows them: comments and white space aside. */
-const plain = (text: string) =>
-  text
-    .replace(/\/\*[^]*?\*\//g, '')
-    .replace(/\s+/g, ' ')
-    .replace(/\s*,\s*/g, ',')
-    .trim();
+/** A prelude token by token: comments aside, and white space where it parts nothing. */
+function plain(prelude: string): string {
+  const tokens = readTokens(prelude);
+  let text = '';
+  for (let at = skipSpace(tokens, 0); at < tokens.count;) {
+    const next = skipSpace(tokens, at + 1);
+    const isParted = next > at + 1 && next < tokens.count;
+    const isComma = tokens.types[at] === kinds.Comma || tokens.types[next] === kinds.Comma;
+    text += tokenText(tokens, at) + (isParted && !isComma ? ' ' : '');
+    at = next;
+  }
+  return text;
+}
 
-/** The last of equal rules counts. A rule that the text's end cuts off is left alone. */
+/** The last of equal rules counts. Each layer without a name is another one. */
 function findSame(contents: readonly Content[], wanted: Content): QualifiedRule | AtRule | undefined {
   if (wanted.kind === 'declarations') return undefined;
   return contents.findLast((one): one is QualifiedRule | AtRule => {
     if (one.kind !== wanted.kind) return false;
-    const sameName = one.kind === 'rule' || (wanted.kind === 'at-rule' && one.name === wanted.name);
+    const sameName =
+      one.kind === 'rule' ||
+      (wanted.kind === 'at-rule' &&
+        one.name === wanted.name &&
+        !(one.name === 'layer' && one.prelude === ''));
     return sameName && plain(one.prelude) === plain(wanted.prelude);
   });
 }
 
+/** The longhands that a property sets, in whichever direction lines and letters run. */
+const setBy = ({ property }: WrittenDeclaration) => physicalLonghandsOf(property);
+
+/** Whether a declaration sets any of what others set. */
+function meets(one: WrittenDeclaration, others: readonly WrittenDeclaration[]): boolean {
+  const set = new Set(setBy(one));
+  return others.some((other) => setBy(other).some((longhand) => set.has(longhand)));
+}
+
+const grammar = new Grammar();
+
 /**
- * Whether a rule can be written into `existing` instead of behind everything: both hold plain declarations only, and
- * nothing that stands behind it sets any of the same.
+ * Whether a rule can be written into `existing` instead of behind everything: both hold plain declarations only, the new ones
+ * are such as browsers use and do not meet each other, and nothing that stands behind it sets any of the same.
  */
 function mayMerge(contents: readonly Content[], existing: Content, added: QualifiedRule): boolean {
   const isFlat = (one: Content) =>
     one.kind !== 'rule' || one.contents.every(({ kind }) => kind === 'declarations');
   if (!isFlat(existing) || !isFlat(added)) return false;
-  const set = new Set(declarationsIn([added]).flatMap(({ property }) => longhandsOf(property)));
+  const fresh = declarationsIn([added]);
   const behind = declarationsIn(contents.slice(contents.indexOf(existing) + 1));
-  return !behind.some(({ property }) => longhandsOf(property).some((longhand) => set.has(longhand)));
+  return fresh.every(
+    (one, at) => !grammar.check(one.property, one.value) && !meets(one, [...behind, ...fresh.slice(at + 1)]),
+  );
 }
 
 /** All declarations in contents, however deep. */
@@ -91,7 +116,10 @@ function mergeRule(draft: string, existing: QualifiedRule, added: QualifiedRule)
   let appended = '';
   for (const { property, value, important } of fresh) {
     const text = `${property}: ${value}${important ? ' !important' : ''}`;
-    const same = old.filter((one) => one.property.toLowerCase() === property.toLowerCase());
+    // What is important there beats what is not, wherever that stands.
+    const same = old.filter(
+      (one) => one.property.toLowerCase() === property.toLowerCase() && (important || !one.important),
+    );
     const last = same[same.length - 1];
     // In its place where nothing in the rule sets it again further down, and no fallback stands before it.
     if (same.length === 1 && isLastOf(old, last)) edits.push({ from: last.start, to: last.end, text });
@@ -100,18 +128,14 @@ function mergeRule(draft: string, existing: QualifiedRule, added: QualifiedRule)
       appended += `  ${text};\n`;
     }
   }
-  if (appended) edits.push(appendEdit(draft, old, close, appended));
+  if (appended) edits.push(appendEdit(draft, existing, close, appended));
   return edits
     .sort((a, b) => b.from - a.from)
     .reduce((text, edit) => text.slice(0, edit.from) + edit.text + text.slice(edit.to), draft);
 }
 
-function isLastOf(all: readonly WrittenDeclaration[], one: WrittenDeclaration): boolean {
-  const set = new Set(longhandsOf(one.property));
-  return !all
-    .slice(all.indexOf(one) + 1)
-    .some(({ property }) => longhandsOf(property).some((longhand) => set.has(longhand)));
-}
+const isLastOf = (all: readonly WrittenDeclaration[], one: WrittenDeclaration): boolean =>
+  !meets(one, all.slice(all.indexOf(one) + 1));
 
 /** Takes a declaration out, with its semicolon and the line that it stood on alone. */
 function leavingOut(draft: string, { start, end }: WrittenDeclaration, close: number): Edit {
@@ -126,23 +150,20 @@ function leavingOut(draft: string, { start, end }: WrittenDeclaration, close: nu
 /** Puts declarations before the closing brace, behind a semicolon. */
 function appendEdit(
   draft: string,
-  old: readonly WrittenDeclaration[],
+  { contents, start, preludeTokens: { from, to, tokens } }: QualifiedRule,
   close: number,
   appended: string,
 ): Edit {
   const lineStart = draft.lastIndexOf('\n', close - 1) + 1;
   const isOwnLine = draft.slice(lineStart, close).trim() === '';
-  const last = old[old.length - 1];
-  const needsSemicolon =
-    last &&
-    !draft
-      .slice(last.end, close)
-      .replace(/\/\*[^]*?\*\//g, '')
-      .includes(';');
-  if (needsSemicolon) {
-    const rest = draft.slice(last.end, close);
-    return { from: last.end, to: close, text: `;${rest.trimEnd()}\n${appended}` };
-  }
+  const last = declarationsIn(contents).at(-1);
+  const behind = last?.end ?? start + tokens.starts[to] - tokens.starts[from] + 1;
+  const rest = draft.slice(behind, close);
+  const said = rest.replace(/\/\*[^]*?\*\//g, '').trim();
+  if (last && said === '') return { from: behind, to: close, text: `;${rest.trimEnd()}\n${appended}` };
+  // What is broken there ends before what is added begins.
+  if (said !== '' && !said.endsWith(';'))
+    return { from: behind, to: close, text: `${rest.trimEnd()};\n${appended}` };
   return isOwnLine
     ? { from: lineStart, to: close, text: appended }
     : { from: close, to: close, text: `\n${appended}` };

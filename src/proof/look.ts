@@ -18,6 +18,7 @@ import {
 import type { Look, Page, StyleBlock } from '../page/index.js';
 import { hangsOnScheme, initialValue, isInherited, longhandsOf } from '../value/index.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
+import { isApartInMotion } from './in-motion.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =
@@ -351,6 +352,7 @@ function fateAmong(
     ? without(target, longhand)
     : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
   if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
+  if (isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
   return at > 0 ? 'own' : 'same';
 }
 

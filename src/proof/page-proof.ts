@@ -184,10 +184,19 @@ const isUndoneAnyway = (now: readonly Sighting[], declaration: Declaration): boo
 
 const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
 
+/** Without the focus on what is switched off in the same breath (HTML Standard §6.6.2). */
+function possible(held: readonly Held[]): readonly Held[] {
+  const off = held.flatMap(({ element, state }) => (element && state === ':disabled' ? [element] : []));
+  const isOff = ({ element, state }: Held) =>
+    /^:focus/.test(state) && element !== undefined && off.includes(element);
+  return off.length ? held.filter((one) => !isOff(one)) : held;
+}
+
 /** Looks for a set of held states; rules that need the same states share them. */
 function looker(plain: readonly Look[]): (held: readonly Held[]) => HeldLooks {
   const made = new Map<string, HeldLooks>();
-  return (held) => {
+  return (wanted) => {
+    const held = possible(wanted);
     const key = held.map(({ selector, element, state }) => `${element?.index ?? selector} ${state}`).join();
     let looks = made.get(key);
     if (!looks) made.set(key, (looks = new HeldLooks(plain, held)));

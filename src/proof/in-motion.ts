@@ -1,0 +1,46 @@
+import {
+  animationsOn,
+  elementOf,
+  longhandValue,
+  pseudoOf,
+  standingCandidates,
+  type Candidate,
+  type Target,
+} from '../cascade/index.js';
+import type { Page } from '../page/index.js';
+import { initialValue, isInherited } from '../value/index.js';
+
+/** What values hang on that an animation may move: colours on the text's, shares on the size of the font. */
+const handles = [
+  { longhand: 'color', hangsOn: /currentcolor/i },
+  { longhand: 'font-size', hangsOn: /[\d.](em|ex|ch|cap|ic|lh)\b/i },
+] as const;
+
+/**
+ * Whether two values that are equal now, the first candidate's and the one that would stand without it, part while an animation
+ * that goes on moves what one of them hangs on (CSS Animations 1 §4.4).
+ */
+export function isApartInMotion(
+  page: Page,
+  target: Target,
+  longhand: string,
+  [own, next]: readonly Candidate[],
+): boolean {
+  if (page.overlay!.styles.keyframes.length === 0) return false;
+  const textOf = ({ declaration }: Candidate) => longhandValue(declaration, longhand) ?? declaration.value;
+  const texts = [textOf(own), next ? textOf(next) : initialValue(longhand)];
+  return handles.some(({ longhand: handle, hangsOn }) => {
+    const [here, there] = texts.map((text) => hangsOn.test(text));
+    return here !== there && handle !== longhand && isMoving(page, target, handle);
+  });
+}
+
+/** Whether an animation that goes on moves a longhand of a target, or of the box that it takes it from. */
+function isMoving(page: Page, target: Target, longhand: string): boolean {
+  const [top] = standingCandidates(page, target, longhand);
+  if (top?.declaration.important) return false;
+  if (animationsOn(page, target).get(longhand)?.lasting) return true;
+  const isTaken = isInherited(longhand) && (!top || /^(inherit|unset)$/i.test(top.declaration.value));
+  const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  return isTaken && above !== null && isMoving(page, above, longhand);
+}

@@ -1,0 +1,45 @@
+// What is equal only until an animation that goes on moves it.
+import { parsePage, prove } from 'yelto';
+
+const outcomeOf = (sheet: string, draft: string, body = '<p class="a">x<b>y</b></p>') =>
+  prove(parsePage({ name: 'x', html: `<!DOCTYPE html><style>${sheet}</style>${body}`, sheets: [] }), draft)
+    .verdicts[0].outcome;
+const glow = '@keyframes glow { to { color: red } } @keyframes grow { to { font-size: 30px } }';
+
+test.each([
+  ['a colour that is the text’s', '.a { fill: currentcolor }', '.a { animation: glow 2s infinite }', 'wins'],
+  [
+    '… which a box takes from its parent',
+    'b { fill: currentcolor }',
+    '.a { animation: glow 2s infinite }',
+    'wins',
+  ],
+  [
+    '… which is held by what is important',
+    '.a { fill: currentcolor }',
+    '.a { animation: glow 2s infinite; color: black !important }',
+    'needless',
+  ],
+  ['… which moves no more in the end', '.a { fill: currentcolor }', '.a { animation: glow 2s }', 'needless'],
+  ['… which nothing moves', '.a { fill: currentcolor }', '', 'needless'],
+  [
+    'a size that is the letters’',
+    '.a { padding: 1em }',
+    '.a { padding: 16px; animation: grow 2s infinite }',
+    'wins',
+  ],
+  [
+    '… where the other one is too',
+    '.a { padding: 1em }',
+    '.a { padding: 1em; animation: grow 2s infinite }',
+    'needless',
+  ],
+])('%s', (_, draft, sheet, outcome) => {
+  // prettier-ignore
+  expect(outcomeOf(glow + sheet, draft)).toBe(outcome);
+});
+
+test('what is switched off takes no focus in the same breath', () => {
+  const draft = '.a:disabled { outline: initial }';
+  expect(outcomeOf('', draft, '<button class="a">x</button>')).toBe('needless');
+});
