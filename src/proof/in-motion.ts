@@ -9,6 +9,7 @@ import {
 } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import { initialValue, isInherited } from '../value/index.js';
+import type { Spot } from './look.js';
 
 /** What values hang on that an animation may move: colours on the text's, shares on the size of the font. */
 const handles = [
@@ -33,6 +34,18 @@ export function isApartInMotion(
     const [here, there] = texts.map((text) => hangsOn.test(text));
     return here !== there && handle !== longhand && isMoving(page, target, handle);
   });
+}
+
+/** The name of an animation that goes on and moves what a declaration says, on any of its targets; undefined for none. */
+export function moverOf(page: Page, spots: readonly Spot[]): string | undefined {
+  if (page.overlay!.styles.keyframes.length === 0) return undefined;
+  for (const { targets, longhands } of spots)
+    for (const target of targets) {
+      const moving = animationsOn(page, target);
+      const mover = longhands.map((longhand) => moving.get(longhand)).find((one) => one?.lasting);
+      if (mover) return mover.name;
+    }
+  return undefined;
 }
 
 /** Whether an animation that goes on moves a longhand of a target, or of the box that it takes it from. */

@@ -19,6 +19,7 @@ import type { Conditions, Page, StyleBlock } from '../page/index.js';
 import { count, list, placeText, shorten } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
 import { changesNativeLook, noEffectOn } from './box.js';
+import { moverOf } from './in-motion.js';
 import type { Sighting, Spot } from './look.js';
 import type { Remedies } from './remedies.js';
 import type { RuleStates } from './states.js';
@@ -160,10 +161,12 @@ function works(
 }
 
 function wins(drafted: Drafted, { look: { view, words }, counts }: Sighting): Judgement {
+  const mover = drafted.declaration.important ? undefined : moverOf(view, counts);
+  const moved = mover ? `; the animation ${mover} moves it from there, as long as it goes on` : '';
   return {
     outcome: 'wins',
     conditions: view.conditions,
-    why: `wins on ${count(amountOf(counts), 'element')}${whileWords(drafted)}${words ? `, ${words}` : ''}`,
+    why: `wins on ${count(amountOf(counts), 'element')}${whileWords(drafted)}${words ? `, ${words}` : ''}${moved}`,
   };
 }
 

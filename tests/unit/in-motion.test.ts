@@ -43,3 +43,13 @@ test('what is switched off takes no focus in the same breath', () => {
   const draft = '.a:disabled { outline: initial }';
   expect(outcomeOf('', draft, '<button class="a">x</button>')).toBe('needless');
 });
+
+test.each([
+  ['color: blue', /moves it from there/],
+  ['color: blue !important', /^wins on 1 element$/],
+  ['margin: 3px', /^wins on 1 element$/],
+])('%s on what an endless animation moves', (declaration, words) => {
+  const html = `<!DOCTYPE html><style>${glow} .a { animation: glow 2s infinite }</style><p class="a">x</p>`;
+  const { verdicts } = prove(parsePage({ name: 'x', html, sheets: [] }), `.a { ${declaration} }`);
+  expect([verdicts[0].outcome, verdicts[0].why]).toEqual(['wins', expect.stringMatching(words)]);
+});
