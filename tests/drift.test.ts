@@ -78,8 +78,8 @@ const isToldByPictures = ({ outcome, selector, declaration: { property, value } 
   /::?first-(line|letter)\b/i.test(selector) ||
   (/::/.test(selector) && /^margin/.test(property) && /^auto$/i.test(value)) ||
   (/::?marker/i.test(selector) && /^white-space/.test(property)) ||
-  // Without a box a transform is told as none (CSSOM View 1 §4), and this engine's own sheet leaves its place aside.
-  (/::backdrop/i.test(selector) && /^(transform|position|inset.*|top|right|bottom|left)$/.test(property));
+  // Without a box a transform is told as none (CSSOM View 1 §4), and this engine's own sheet leaves its place and colour aside.
+  (/::backdrop/i.test(selector) && /^(all|transform|position|inset.*|top|right|bottom|left)$/.test(property));
 
 async function wrongs({ one, names }: { one: OrdinaryCase; names: string[] }): Promise<string[]> {
   const old: Release = one;
