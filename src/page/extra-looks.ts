@@ -36,7 +36,8 @@ export function extraLooks(laid: Page): Look[] {
 const leavesChoice = (value: string) =>
   /(?<![\w-])light(?![\w-])/i.test(value) && /(?<![\w-])dark(?![\w-])/i.test(value);
 
-function schemeLooks(laid: Page): Look[] {
+/** The page in colours of the other kind, where a `color-scheme` leaves the choice to the person; [] where none does. */
+export function schemeLooks(laid: Page): Look[] {
   const { conditions, elements } = laid;
   const isChosen = allUnits(laid).some((units) => units.leavesChoice) || leavesChoice(schemeOfMeta(elements));
   if (!isChosen) return [];

@@ -31,6 +31,7 @@ export { importedHrefs } from './leading.js';
 export { namesInUse, nearestNames } from './names-in-use.js';
 export { parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';
-export { askedConditions, HeldLooks, looksAt, type AskedConditions, type Look } from './looks.js';
+export { askedConditions, type AskedConditions } from './asked-conditions.js';
+export { HeldLooks, looksAt, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
 export { changeOf, compileSelectors, parseHeld, readState } from './held.js';

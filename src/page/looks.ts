@@ -88,22 +88,6 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
   );
 }
 
-/** Conditions that a page's sheets ask about, and under which they answer otherwise than now. */
-export interface AskedConditions {
-  /** For a person, `in print`, `in dark colours`. */
-  readonly words: string;
-  readonly conditions: Partial<Conditions>;
-}
-
-/** Each change of medium, preference or height that a media query of the page would answer otherwise; [] for none. */
-export function askedConditions(page: Page): AskedConditions[] {
-  return distinctSettings(page.styles).flatMap(({ words, apply, isWidth }) => {
-    if (isWidth) return [];
-    const conditions = apply(page.conditions);
-    return page.under(conditions).activity === page.activity ? [] : [{ words, conditions }];
-  });
-}
-
 /** Looks at a page while states are held: each made when it is asked for, in the order of the plain ones. */
 export class HeldLooks {
   readonly #made: (Look | undefined)[] = [];
@@ -156,7 +140,8 @@ function ownLooks(laid: Page, looks: readonly Look[]): Look[] {
   return [...own];
 }
 
-function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
+/** The settings that the media queries of a set of rules ask about, each once. */
+export function distinctSettings({ conditions }: StyleSet): MediaSetting[] {
   const queries = new Set(conditions.flatMap(({ media }) => (media ? [media] : [])));
   const settings = new Map<string, MediaSetting>();
   for (const query of queries)

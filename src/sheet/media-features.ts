@@ -233,9 +233,10 @@ function inWindow(feature: string, value: string, { width, height }: MediaCondit
  * where it usually does not, or the other way round; undefined for other features.
  */
 function usualWord(feature: string): { usual: string; other?: string } | undefined {
-  const { usual, none } = Object.hasOwn(words, feature) ? words[feature] : { usual: '' };
+  if (!Object.hasOwn(words, feature)) return undefined;
+  const { usual, none, words: all } = words[feature];
   if (usual === '') return undefined;
-  if (none === undefined) return { usual };
+  if (none === undefined) return { usual, other: all.split(' ').find((word) => word !== usual) };
   if (usual !== none) return { usual, other: none };
   const others: Readonly<Record<string, string>> = {
     'prefers-contrast': 'more',

@@ -64,7 +64,7 @@ export const edits: Readonly<Record<string, (release: Release) => Release>> = {
     html,
     // Imports stand before all else.
     sheets: sheets.map((css, i) =>
-      i ? css.replace(/^(@import [^\n]*\n)?([^]*)$/, '$1@layer platform { $2 }') : css,
+      i ? css.replace(/^((?:@import [^;]*;\s*)*)([^]*)$/, '$1@layer platform { $2 }') : css,
     ),
   }),
   soften: ({ html, sheets }) => ({ html, sheets: sheets.map((css) => css.replace(/ !important/g, '')) }),
