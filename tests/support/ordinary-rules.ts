@@ -163,6 +163,8 @@ export const mediaQueries = [
   'screen',
   '(prefers-color-scheme: dark)',
   '(prefers-reduced-motion: reduce)',
+  '(prefers-color-scheme: light)',
+  '(prefers-reduced-motion: no-preference)',
   '(orientation: portrait)',
   '(min-height: 700px)',
   '(width >= 37.5em)',
