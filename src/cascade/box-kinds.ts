@@ -1,5 +1,5 @@
 import { parentOf, type Values } from './surroundings.js';
-import type { Target } from './types.js';
+import { pseudoOf, type Target } from './types.js';
 
 /** What a box comes to that stands for itself: out of the lines, or an item (CSS Display 3 §2.7). */
 const blockified: Readonly<Record<string, string>> = {
@@ -50,6 +50,8 @@ export function boxAbove(values: Values, target: Target) {
 
 /** Whether it is an item of a flex box or a grid. */
 export function isItem(values: Values, target: Target): boolean {
+  // What is behind a box that is shown on top stands in none (CSS Position 4 §3.4).
+  if (/^::backdrop$/i.test(pseudoOf(target))) return false;
   const parent = boxAbove(values, target);
   return parent !== null && /(flex|grid)$/.test(values.valueOf(parent, 'display'));
 }

@@ -278,3 +278,11 @@ test('and taken whole from the root as 1rem', () => {
   const [root, b] = ['html', 'b'].map((one) => computedOf(page, page.select(one)[0], 'font-size'));
   expect(b).toBe(root);
 });
+
+test('what is behind a box that is shown on top is no item of it', () => {
+  const html = '<!DOCTYPE html><style>dialog { display: flex }</style><dialog open><p>x</p></dialog>';
+  const page = parsePage({ name: 'x', html });
+  const [dialog, p] = ['dialog', 'p'].map((one) => page.select(one)[0]);
+  expect(computedOf(page, { element: dialog, pseudo: '::backdrop' }, 'min-width')).toBe('0');
+  expect(computedOf(page, p, 'min-width')).toBe('auto');
+});
