@@ -138,24 +138,14 @@ export class Page {
   /** Whether each distinct media query of page and draft holds. */
   get #mediaAnswers(): readonly boolean[] {
     const like = this.#like;
-    return (this.#answers ??= like ? like.#mediaAnswers : this.#findAnswers());
-  }
-
-  /** The platform's queries stand before the draft's, and are answered without it. */
-  #findAnswers(): readonly boolean[] {
-    const known = this.overlay ? this.bare.#mediaAnswers : [];
-    const { media } = queries(this.#ownStyles);
-    return [...known, ...media.slice(known.length).map((one) => holds(one, this.conditions))];
+    return (this.#answers ??= like
+      ? like.#mediaAnswers
+      : queries(this.#ownStyles).media.map((media) => holds(media, this.conditions)));
   }
 
   get #actives(): Uint8Array {
     const like = this.#like;
-    return (this.#active ??= like ? like.#actives : this.#findActives());
-  }
-
-  #findActives(): Uint8Array {
-    const known = this.overlay ? this.bare.#actives : noneKnown;
-    return activeConditions(this.#ownStyles, this.#mediaAnswers, known);
+    return (this.#active ??= like ? like.#actives : activeConditions(this.#ownStyles, this.#mediaAnswers));
   }
 
   /** @internal Equal for pages of one capture and draft whose conditions all hold alike. */
@@ -315,23 +305,14 @@ function queries(styles: StyleSet): Queries {
   return found;
 }
 
-const noneKnown = new Uint8Array();
-
-/** For each condition whether it holds, the first of them as known; parents stand before their children. */
-function activeConditions(
-  styles: StyleSet,
-  answers: readonly boolean[],
-  known: Uint8Array = noneKnown,
-): Uint8Array {
-  const { conditions } = styles;
+/** For each condition whether it holds; parents stand before their children. */
+function activeConditions(styles: StyleSet, answers: readonly boolean[]): Uint8Array {
   const { at } = queries(styles);
-  const active = new Uint8Array(conditions.length);
-  active.set(known);
-  for (let i = known.length; i < conditions.length; i++) {
-    const { parent, constant } = conditions[i];
+  const active = new Uint8Array(styles.conditions.length);
+  styles.conditions.forEach(({ parent, constant }, i) => {
     const own = at[i] < 0 ? (constant ?? true) : answers[at[i]];
     active[i] = own && (parent < 0 || active[parent]) ? 1 : 0;
-  }
+  });
   return active;
 }
 
