@@ -1,3 +1,4 @@
+import { attributeBehind, bringAbout } from './bring-about.js';
 import { elementAbove, heldMark, liveShadows } from './own.js';
 import { standInFor, type ForeignText } from './stand-in.js';
 
@@ -29,8 +30,8 @@ export interface Holder {
 }
 
 /**
- * Pseudo-classes cannot be switched on from outside: in every rule that names one it becomes `:is(:hover, [mark])`, where
- * the rule stands, which weighs the same. Classes and attributes are set for real.
+ * Most pseudo-classes cannot be switched on from outside: in every rule that names one it becomes `:is(:hover, [mark])`,
+ * where the rule stands, which weighs the same. Classes, attributes and states of form controls are set for real.
  */
 export function makeHolder(document: Document): Holder {
   let undo: (() => void)[] = [];
@@ -53,7 +54,8 @@ export function makeHolder(document: Document): Holder {
   };
   return {
     hold(holds, foreign = []) {
-      for (const back of undo) back();
+      // What was held last goes first: each gives back what it found.
+      for (const back of undo.reverse()) back();
       for (const [rule, text] of written) rule.selectorText = text;
       undo = [];
       written.clear();
@@ -66,7 +68,7 @@ export function makeHolder(document: Document): Holder {
         } else if (state.startsWith('[')) {
           keep(element, /^\[([\w-]+)/.exec(state)?.[1] ?? '');
           undo.push(setAttribute(element, state));
-        } else undo.push(...mark(element, state.replace(/^:+/, ''), named));
+        } else undo.push(...holdPseudoClass(element, state.replace(/^:+/, ''), keep, named));
       }
       if (named.size) undo.push(standInFor(document, foreign));
       rewrite();
@@ -126,6 +128,21 @@ function setAttribute(element: Element, state: string): () => void {
   const before = element.getAttribute(name);
   element.setAttribute(name, value);
   return () => (before === null ? element.removeAttribute(name) : element.setAttribute(name, before));
+}
+
+function holdPseudoClass(
+  element: Element,
+  pseudo: string,
+  keep: (element: Element, attribute: string) => void,
+  pseudos: Set<string>,
+): (() => void)[] {
+  const attribute = attributeBehind(element, pseudo);
+  if (attribute) {
+    keep(element, attribute);
+    return element.hasAttribute(attribute) ? [] : [setAttribute(element, `[${attribute}]`)];
+  }
+  const back = bringAbout(element, pseudo);
+  return back ? [back] : mark(element, pseudo, pseudos);
 }
 
 function mark(element: Element, pseudo: string, pseudos: Set<string>): (() => void)[] {

@@ -10,7 +10,7 @@ import {
   type Tree,
 } from '../selector/index.js';
 import type { Told } from './held-matching.js';
-import { asksFor } from './mentions.js';
+import { asksFor, hangsOnStates } from './mentions.js';
 import type { Bucket, IndexedRule } from './rule-index.js';
 
 /** A target by its row, and where it stands. */
@@ -139,9 +139,11 @@ function mayConcern(
       if (listIn(test).some((one) => mayConcern(one, inner, change, tree, carrier))) return true;
       if (!asksFor(test, change)) return false;
       if (test.kind === 'attribute') return isFor(carrier.row);
-      // An attribute has consequences elsewhere: for what a form holds, for those that inherit a language.
-      if (change.attributes.size > 0)
-        return [...change.attributes].some((name) => isToldOf(name, tree.tagOf(carrier.row)));
+      // There are consequences elsewhere: for what a form holds, for those that inherit a language.
+      if ([...change.attributes].some((name) => isToldOf(name, tree.tagOf(carrier.row)))) return true;
+      if (test.kind !== 'pseudo-class') return false;
+      if (hangsOnStates(test.name, change.states)) return true;
+      if (!change.states.has(test.name)) return false;
       // Some states hold for all that is around what carries them (Selectors 4 §9).
       for (let row = carrier.row; row >= 0; row = tree.flatParent[row]) if (isFor(row)) return true;
       return false;

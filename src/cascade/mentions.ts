@@ -1,4 +1,4 @@
-import { toldByAttribute } from '../facts/index.js';
+import { toldByAttribute, toldByState } from '../facts/index.js';
 import type { StyleBlock } from '../page/index.js';
 import { listIn, type HeldChange, type Selector, type Test } from '../selector/index.js';
 
@@ -14,6 +14,15 @@ function hangsOn(name: string, attributes: ReadonlySet<string>): boolean {
   return false;
 }
 
+/** Whether a pseudo-class may hang on any of these states beside itself, of whatever element. */
+export function hangsOnStates(name: string, states: ReadonlySet<string>): boolean {
+  for (const state of states) if (besides(state).includes(name)) return true;
+  return false;
+}
+
+const besides = (state: string): readonly string[] =>
+  Object.hasOwn(toldByState, state) ? toldByState[state] : [];
+
 const behind = (attribute: string): readonly string[] | 'any' =>
   Object.hasOwn(toldByAttribute, attribute) ? toldByAttribute[attribute] : [];
 
@@ -23,11 +32,7 @@ export function asksFor(test: Test, { attributes, states }: HeldChange): boolean
     case 'attribute':
       return attributes.has(test.attribute.lowerName);
     case 'pseudo-class':
-      return (
-        states.has(test.name) ||
-        (test.name === 'link' && states.has('visited')) ||
-        hangsOn(test.name, attributes)
-      );
+      return states.has(test.name) || hangsOnStates(test.name, states) || hangsOn(test.name, attributes);
     case 'lang':
     case 'dir':
       return hangsOn(test.kind, attributes);
@@ -55,15 +60,13 @@ export class Mentions {
     const keys = [
       ...classes,
       ...[...attributes].map((name) => `[${name}`),
-      ...[...states].map((name) => `:${name}`),
+      ...[...states].flatMap((name) => [name, ...besides(name)]).map((name) => `:${name}`),
     ];
     for (const attribute of attributes) {
       const told = behind(attribute);
       if (told === 'any') keys.push(anyPseudoClass);
       else keys.push(...told.map((name) => `:${name}`));
     }
-    // What is visited is no plain link.
-    if (states.has('visited')) keys.push(':link');
     for (const key of keys) for (const block of this.#blocks.get(key) ?? []) found.add(block);
     return found;
   }

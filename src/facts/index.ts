@@ -15,7 +15,14 @@ export {
 export { foreignAttributes } from './foreign-attributes.js';
 export { canBeAnimated, changesInSteps } from './not-animated.js';
 export { foldedAttributes } from './folded-attributes.js';
-export { pseudoClasses, toldByAttribute, toldOn, type PseudoClassKind } from './pseudo-classes.js';
+export {
+  pseudoClasses,
+  toldByAttribute,
+  toldByState,
+  stateAttributes,
+  toldOn,
+  type PseudoClassKind,
+} from './pseudo-classes.js';
 export {
   isHighlight,
   isKnownPseudoElement,
@@ -25,7 +32,7 @@ export {
   type PseudoArgument,
   type PseudoElementFacts,
 } from './pseudo-elements.js';
-export { toggledAttributes, toggledPseudoClasses } from './toggled.js';
+export { toggledAttributes, comesWithState, toggledPseudoClasses } from './toggled.js';
 export { browserSheet, quirksSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
 export { letterTables } from './letters/index.js';

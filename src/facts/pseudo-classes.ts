@@ -95,6 +95,27 @@ export const toldOn: Readonly<Record<string, RegExp>> = {
   open: /^(details|dialog)$/,
 };
 
+/** What hangs on a state beside itself, wherever it is held: on the element, in its form, its group and its list. */
+export const toldByState: Readonly<Record<string, readonly string[]>> = {
+  visited: ['link'],
+  // Of a group and of a list only one stays chosen.
+  checked: ['checked', 'indeterminate', ...validity],
+  // Engines count what is neither as not chosen.
+  indeterminate: ['checked'],
+  valid: validity,
+  invalid: validity,
+  'in-range': validity,
+  'out-of-range': validity,
+  'user-valid': validity,
+  'user-invalid': validity,
+};
+
+/** Some attributes are states themselves, and stand on these elements where the state is brought about. */
+export const stateAttributes: Readonly<Record<string, RegExp>> = {
+  disabled: /^(button|fieldset|input|optgroup|option|select|textarea)$/,
+  open: /^(details|dialog)$/,
+};
+
 /**
  * The pseudo-classes, `lang` and `dir` among them, that hang on an attribute of an element or of one around it;
  * `'any'` where it may be many. Of an attribute that is not here only attribute selectors tell.

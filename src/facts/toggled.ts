@@ -8,3 +8,6 @@ export const toggledAttributes =
 export const toggledPseudoClasses: ReadonlySet<string> = new Set(
   'checked open disabled indeterminate invalid valid placeholder-shown in-range out-of-range'.split(' '),
 );
+
+/** What no script sets of a control, and the state that brings it about. */
+export const comesWithState: Readonly<Record<string, string>> = { 'read-only': 'disabled' };

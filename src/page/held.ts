@@ -1,5 +1,5 @@
 import { ident, string } from 'css-tree';
-import { pseudoClasses } from '../facts/index.js';
+import { pseudoClasses, stateAttributes } from '../facts/index.js';
 import { parseSelectors, selectRows, type HeldChange, type Tree } from '../selector/index.js';
 import { after, kinds, readTokens, tokenText, YeltoError } from '../text/index.js';
 import type { Held } from './types.js';
@@ -44,20 +44,25 @@ function withStates(tree: Tree, held: readonly Held[]): Tree {
     const rows = states.get(state) ?? new Set();
     states.set(state, rows.add(row));
   };
+  const setAttribute = (row: number, name: string, value: string) => {
+    toggledAttributes.add(name.toLowerCase());
+    attributes ??= [...tree.attributes];
+    attributes[row] = new Map(attributes[row]).set(name, value);
+  };
   for (const { selector, element, state } of held) {
     const rows = element ? [element.index] : selectRows(tree, selector ?? ':root');
+    const { kind, name, value } = readState(state);
     for (const row of rows) {
-      const toggled = readState(state);
-      if (toggled.kind === 'class') {
-        const name = tree.names.intern('.' + toggled.name);
-        toggledClasses.add(name);
+      if (kind === 'class') {
+        const number = tree.names.intern('.' + name);
+        toggledClasses.add(number);
         classes ??= [...tree.classes];
-        classes[row] = [...classes[row], name];
-      } else if (toggled.kind === 'attribute') {
-        toggledAttributes.add(toggled.name.toLowerCase());
-        attributes ??= [...tree.attributes];
-        attributes[row] = new Map(attributes[row]).set(toggled.name, toggled.value);
-      } else holdPseudoClass(toggled.name, row, tree, hold);
+        classes[row] = [...classes[row], number];
+      } else if (kind === 'attribute') setAttribute(row, name, value);
+      else {
+        holdPseudoClass(name, row, tree, hold);
+        if (isAttributeOf(name, row, tree)) setAttribute(row, name, tree.attributes[row].get(name) ?? '');
+      }
     }
   }
   const change = { classes: toggledClasses, attributes: toggledAttributes, states: new Set(states.keys()) };
@@ -74,7 +79,16 @@ function withStates(tree: Tree, held: readonly Held[]): Tree {
 const alsoHeld: Readonly<Record<string, readonly string[]>> = {
   'focus-visible': ['focus', 'focus-within'],
   focus: ['focus-within'],
+  'user-valid': ['valid'],
+  'user-invalid': ['invalid'],
+  'out-of-range': ['invalid'],
 };
+
+/** Whether bringing a state about writes an attribute of its name (HTML Standard §4.10.19.5, §4.11.1, §4.11.4). */
+const isAttributeOf = (name: string, row: number, tree: Tree): boolean =>
+  Object.hasOwn(stateAttributes, name) &&
+  tree.isHtml[row] === 1 &&
+  stateAttributes[name].test(tree.tagOf(row));
 
 const changes = new WeakMap<Tree['names'], Map<string, HeldChange>>();
 
@@ -99,7 +113,11 @@ function readChange(names: Tree['names'], state: string): HeldChange {
     case 'attribute':
       return { classes: none, attributes: new Set([name.toLowerCase()]), states: none };
     case 'pseudo':
-      return { classes: none, attributes: none, states: new Set([name, ...(alsoHeld[name] ?? [])]) };
+      return {
+        classes: none,
+        attributes: Object.hasOwn(stateAttributes, name) ? new Set([name]) : none,
+        states: new Set([name, ...(alsoHeld[name] ?? [])]),
+      };
   }
 }
 
@@ -110,10 +128,10 @@ function holdPseudoClass(
   hold: (state: string, row: number) => void,
 ): void {
   hold(name, row);
+  for (const other of alsoHeld[name] ?? []) hold(other, row);
   for (let up = tree.flatParent[row]; climbing.has(name) && up >= 0; up = tree.flatParent[up]) hold(name, up);
-  if (name === 'focus-visible') hold('focus', row);
   if (name === 'focus' || name === 'focus-visible') {
-    for (let up = row; up >= 0; up = tree.flatParent[up]) hold('focus-within', up);
+    for (let up = tree.flatParent[row]; up >= 0; up = tree.flatParent[up]) hold('focus-within', up);
   }
 }
 

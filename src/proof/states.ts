@@ -1,3 +1,4 @@
+import { comesWithState } from '../facts/index.js';
 import { isHeldState, stateOfClass, stateOfTest } from '../hook/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
 import {
@@ -77,7 +78,7 @@ function mayHaveState(page: Page, { compounds, pseudoStates }: Selector): boolea
           switch (test.kind) {
             case 'pseudo-class':
             case 'attribute':
-              return stateOfTest(test) !== undefined;
+              return stateBehind(test) !== undefined;
             case 'any':
             case 'none':
             case 'has':
@@ -94,6 +95,12 @@ function mayHaveState(page: Page, { compounds, pseudoStates }: Selector): boolea
         }),
     )
   );
+}
+
+/** A state that a test asks for, or one that brings it about. */
+function stateBehind(test: Test): string | undefined {
+  const isBroughtAbout = test.kind === 'pseudo-class' && Object.hasOwn(comesWithState, test.name);
+  return isBroughtAbout ? `:${comesWithState[test.name]}` : stateOfTest(test);
 }
 
 /** A selector for each of the ways that its `:is()` lists, those of nesting included, leave open. */
@@ -170,7 +177,8 @@ class Wanted {
       case 'pseudo-class':
       case 'attribute': {
         const state = this.#stateOf(test);
-        if (state) this.#hold(state, front, around);
+        const sign = test.kind === 'pseudo-class' ? `:${test.name}` : state;
+        if (state) this.#hold(state, front, around, sign);
         return;
       }
       case 'any':
@@ -196,7 +204,7 @@ class Wanted {
   }
 
   #stateOf(test: Test): string | undefined {
-    return this.alsoToggled || isHeldState(test) ? stateOfTest(test) : undefined;
+    return this.alsoToggled || isHeldState(test) ? stateBehind(test) : undefined;
   }
 
   #toggledClass(name: number, front: Selector, around: readonly Selector[]): void {
@@ -207,7 +215,8 @@ class Wanted {
     if (state) this.#hold(state, front, around);
   }
 
-  #hold(state: string, front: Selector, around: readonly Selector[]): void {
+  /** `sign` is what the selector says for the state. */
+  #hold(state: string, front: Selector, around: readonly Selector[], sign = state): void {
     const { tree, elements } = this.page;
     const stripped = [front, ...around].map((one) => this.stateless(one));
     const ofPart = stripped.find(({ through }) => through?.kind === 'part');
@@ -218,7 +227,7 @@ class Wanted {
       return isFit && others.every((selector) => matches(selector, row, context));
     });
     for (const row of carriers) this.held.push({ element: elements[row], state });
-    if (carriers.length) this.words.push(`${state} on ${carrierText([front, ...around], state)}`);
+    if (carriers.length) this.words.push(`${state} on ${carrierText([front, ...around], sign)}`);
   }
 
   stateless(selector: Selector): Selector {
@@ -281,11 +290,11 @@ function withoutAnchor(selector: Selector): Selector {
  * The text of the innermost of these selectors that says more than the state, without it; what encloses a nested rule is not
  * told.
  */
-function carrierText(selectors: readonly Selector[], state: string): string {
+function carrierText(selectors: readonly Selector[], sign: string): string {
   // An attribute may be written otherwise than it is held.
-  const sign = state.toLowerCase().replace(/=.*/s, '');
+  const begin = sign.toLowerCase().replace(/=.*/s, '');
   for (const { text } of selectors) {
-    const at = text.toLowerCase().indexOf(sign);
+    const at = text.toLowerCase().indexOf(begin);
     let front = at < 0 ? text : text.slice(0, at);
     // The lists in which it stands are open there.
     while (/:[\w-]+\([^()]*$/.test(front)) front = front.replace(/:[\w-]+\([^()]*$/, '');

@@ -88,15 +88,20 @@ export function radioGroup({ row, get }: Control, tree: Tree): Control[] {
 }
 
 export function isChecked(control: Control, tree: Tree): boolean {
-  if (control.tag === 'input') {
-    if (!control.has('checked')) return false;
-    // Of several of a group that are marked the last one stays so.
-    return control.type === 'radio'
-      ? radioGroup(control, tree).findLast(({ has }) => has('checked'))?.row === control.row
-      : control.type === 'checkbox';
-  }
-  return control.tag === 'option' && isSelected(control.row, tree);
+  if (control.tag === 'option') return isSelected(control.row, tree);
+  if (control.tag !== 'input') return false;
+  if (control.type === 'radio') return chosenOf(radioGroup(control, tree), tree)?.row === control.row;
+  if (control.type !== 'checkbox' || isHeld('indeterminate', control.row, tree)) return false;
+  return control.has('checked') || isHeld('checked', control.row, tree);
 }
+
+/** Whether a pseudo-class is held on an element. */
+export const isHeld = (name: string, row: number, tree: Tree): boolean =>
+  tree.held.get(name)?.has(row) ?? false;
+
+/** Of several of a group that are marked the last one stays so; what somebody chooses takes its place. */
+const chosenOf = (group: readonly Control[], tree: Tree): Control | undefined =>
+  group.findLast(({ row }) => isHeld('checked', row, tree)) ?? group.findLast(({ has }) => has('checked'));
 
 function ownerSelect(option: number, tree: Tree): number {
   for (let at = tree.parent[option]; at >= 0; at = tree.parent[at])
@@ -119,16 +124,20 @@ export function linesOf({ has, get }: Control): number {
 /** HTML Standard §4.10.7: without a chosen option a drop-down shows its first one that is not disabled. */
 export function isSelected(option: number, tree: Tree): boolean {
   const select = ownerSelect(option, tree);
-  const own = tree.attributes[option].has('selected');
+  const own = tree.attributes[option].has('selected') || isHeld('checked', option, tree);
   if (select < 0) return own;
   const control = controlOf(select, tree);
   if (control.has('multiple')) return own;
   const options = optionsOf(select, tree);
+  const held = options.findLast((at) => isHeld('checked', at, tree));
+  if (held !== undefined) return held === option;
   const marked = options.filter((at) => tree.attributes[at].has('selected'));
   if (marked.length) return marked[marked.length - 1] === option;
+  // What shows first was found when the page opened: switched off afterwards it stays.
+  const { attributes } = tree.bare?.tree ?? tree;
   const isShown = (at: number) =>
-    !tree.attributes[at].has('disabled') &&
-    !(htmlTag(tree.parent[at], tree) === 'optgroup' && tree.attributes[tree.parent[at]].has('disabled'));
+    !attributes[at].has('disabled') &&
+    !(htmlTag(tree.parent[at], tree) === 'optgroup' && attributes[tree.parent[at]].has('disabled'));
   return linesOf(control) === 1 && options.find(isShown) === option;
 }
 
@@ -151,7 +160,7 @@ function isSubmit({ tag, type, get }: Control): boolean {
 export function isIndeterminate(control: Control, tree: Tree): boolean {
   if (control.tag === 'progress') return !control.has('value');
   if (control.tag !== 'input' || control.type !== 'radio') return false;
-  return !radioGroup(control, tree).some(({ has }) => has('checked'));
+  return chosenOf(radioGroup(control, tree), tree) === undefined;
 }
 
 export function canBeRequired({ tag, type }: Control): boolean {

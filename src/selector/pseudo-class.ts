@@ -5,6 +5,7 @@ import {
   isChecked,
   isDefault,
   isDisabled,
+  isHeld,
   isIndeterminate,
   isReadWrite,
   listed,
@@ -20,14 +21,14 @@ export function matchPseudoClass(name: string, row: number, context: MatchContex
   const kind = pseudoClasses[name] ?? 'held';
   switch (kind) {
     case 'held':
-      return tree.held.get(name)?.has(row) ?? false;
+      return isHeld(name, row, tree);
     case 'never':
       return false;
     case 'tree':
       return inTree(name, row, context);
     case 'markup':
     case 'form':
-      if (tree.held.get(name)?.has(row)) return true;
+      if (isHeld(name, row, tree)) return true;
       return fromMarkup(name, row, tree);
   }
 }
@@ -82,7 +83,7 @@ function fromMarkup(name: string, row: number, tree: Tree): boolean {
     case 'link':
     case 'any-link':
     case '-webkit-any-link':
-      if (name === 'link' && tree.held.get('visited')?.has(row)) return false;
+      if (name === 'link' && isHeld('visited', row, tree)) return false;
       return (/^(a|area)$/.test(control.tag) && control.has('href')) || isSvgLink(row, tree);
     case 'defined':
       return !isCustom(control) || tree.isDefined(row);

@@ -2,7 +2,9 @@ import {
   canBeRequired,
   controlOf,
   formOf,
+  isChecked,
   isDisabled,
+  isHeld,
   isSelected,
   linesOf,
   optionsOf,
@@ -34,6 +36,7 @@ export function valueOf({ row, tag, type, has, get }: Control, tree: Tree): stri
 export function validity(control: Control, tree: Tree): 'valid' | 'invalid' | '' {
   const { row, tag, type, has, get } = control;
   if (tag === 'form' || tag === 'fieldset') {
+    if (isHeld('invalid', row, tree)) return 'invalid';
     for (let at = 0; at < tree.size; at++) {
       const one = controlOf(at, tree);
       if (!/^(input|select|textarea|button)$/.test(one.tag)) continue;
@@ -50,6 +53,8 @@ export function validity(control: Control, tree: Tree): 'valid' | 'invalid' | ''
     (/^(input|textarea)$/.test(tag) && has('readonly')) ||
     isInSuggestions(row, tree);
   if (isBarred) return '';
+  const held = (['invalid', 'valid'] as const).find((name) => isHeld(name, row, tree));
+  if (held) return held;
   return isMissing(control, tree) || isMalformed(control, tree) ? 'invalid' : 'valid';
 }
 
@@ -64,10 +69,10 @@ function isMissing(control: Control, tree: Tree): boolean {
   if (tag === 'input' && type === 'radio') {
     // Of a button without a name engines ask nothing.
     const group = control.get('name') === '' ? [] : radioGroup(control, tree);
-    return group.some((one) => one.has('required')) && !group.some((one) => one.has('checked'));
+    return group.some((one) => one.has('required')) && !group.some((one) => isChecked(one, tree));
   }
   if (!canBeRequired(control) || !has('required')) return false;
-  if (type === 'checkbox' && tag === 'input') return !has('checked');
+  if (type === 'checkbox' && tag === 'input') return !isChecked(control, tree);
   if (tag !== 'select') return valueOf(control, tree) === '';
   const chosen = optionsOf(row, tree).filter((at) => isSelected(at, tree));
   // Only the first thing in the list can be a label for nothing chosen.
@@ -129,6 +134,8 @@ export function rangeState(control: Control, tree: Tree): 'in-range' | 'out-of-r
   const { row, tag, type, has, get } = control;
   const numbers = tag === 'input' ? numbersOf(type) : undefined;
   if (!numbers || has('readonly') || isDisabled(row, tree) || isInSuggestions(row, tree)) return '';
+  const held = (['out-of-range', 'in-range'] as const).find((name) => isHeld(name, row, tree));
+  if (held) return held;
   const value = numbers.read(get('value'));
   // What slides stands between its ends.
   if (Number.isNaN(value) || type === 'range') return 'in-range';
