@@ -17,6 +17,7 @@ export {
   type LiveNode,
   type LiveTree,
   type SheetSource,
+  type StandingStates,
   type StyleSource,
   type SheetStatus,
 } from './page/index.js';

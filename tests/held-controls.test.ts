@@ -3,8 +3,9 @@
 import { resolve } from 'node:path';
 import fc from 'fast-check';
 import type { Browser, Page as Tab } from 'playwright-core';
-import { contests, parsePage, type Held, type PageElement } from 'yelto';
-import type { Holder } from '../dist/browser/hold.js';
+import { contests, parsePage, type Held, type Page, type PageElement, type PageSource } from 'yelto';
+import type { makeHolder } from '../dist/browser/hold.js';
+import type { readDocument } from '../dist/browser/read-document.js';
 import { bundled } from './support/bundle.js';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
@@ -15,8 +16,13 @@ beforeAll(async () => {
   browser = await startEngine();
   tab = await browser.newPage();
   await tab.setContent('<!DOCTYPE html><body>');
-  const holder = JSON.stringify(resolve('dist/browser/hold.js'));
-  await tab.evaluate(bundled(`import { makeHolder } from ${holder}; window.holder = makeHolder(document);`));
+  const from = (name: string) => JSON.stringify(resolve(`dist/browser/${name}.js`));
+  await tab.evaluate(
+    bundled(
+      `import { makeHolder } from ${from('hold')}; import { readDocument } from ${from('read-document')};
+      window.yelto = { makeHolder, readDocument };`,
+    ),
+  );
 });
 afterAll(() => browser.close());
 
@@ -88,7 +94,7 @@ const markup = fc
   );
 
 const names =
-  'enabled disabled checked default indeterminate required optional read-only read-write placeholder-shown valid invalid in-range out-of-range open focus focus-within focus-visible'.split(
+  'enabled disabled checked default indeterminate required optional read-only read-write placeholder-shown valid invalid in-range out-of-range open focus focus-within focus-visible modal'.split(
     ' ',
   );
 const asked = [
@@ -100,7 +106,6 @@ const asked = [
   'fieldset:disabled :read-only',
   'select:disabled option:disabled',
 ];
-const css = asked.map((selector, i) => `${selector} { --r${i}: 1 }`).join('\n');
 
 const states = one(
   ':disabled',
@@ -109,11 +114,33 @@ const states = one(
   ':indeterminate',
   ':open',
   ':invalid',
+  ':modal',
   ':focus-visible',
+  ':focus-visible',
+);
+const marks = fc.array(fc.record({ state: states, at: fc.nat() }), { minLength: 1, maxLength: 2 });
+const done = fc.array(
+  fc.record({
+    state: one(
+      ':checked',
+      ':checked',
+      ':indeterminate',
+      ':invalid',
+      ':disabled',
+      'typed 4',
+      'typed x',
+      'emptied',
+      ':modal',
+    ),
+    at: fc.nat(),
+  }),
+  { maxLength: 4 },
 );
 const cases = fc.record({
   html: markup,
-  held: fc.array(fc.record({ state: states, at: fc.nat() }), { minLength: 1, maxLength: 2 }),
+  /** What a person or a script has done before anybody looks. */
+  done,
+  held: marks,
 });
 
 /** What can be in each of these. */
@@ -122,9 +149,19 @@ const kinds: Readonly<Record<string, RegExp>> = {
   ':checked': /^(input|option)$/,
   ':indeterminate': /^(input|progress)$/,
   ':open': /^(details|dialog)$/,
+  ':modal': /^dialog$/,
   ':invalid': /^(input|select|textarea|button)$/,
   ':focus-visible': /^(input|select|textarea|button|p)$/,
+  'typed 4': /^(input|textarea)$/,
+  'typed x': /^(input|textarea)$/,
+  emptied: /^(input|select|textarea)$/,
 };
+
+/** What the page is given. */
+interface Given {
+  readonly makeHolder: typeof makeHolder;
+  readonly readDocument: typeof readDocument;
+}
 
 interface Wanted {
   readonly state: string;
@@ -141,109 +178,126 @@ interface Matched {
   /** Before anything, and after all was taken back. */
   readonly before: readonly string[];
   readonly after: readonly string[];
+  /** The page as it is read before, and while the room holds them. */
+  readonly read: PageSource;
+  readonly readMeanwhile: PageSource;
 }
 
 /** Runs in the page; null where the engine would not have all of the states. */
-function askEngine({
+async function askEngine({
   html,
   css,
+  done,
   wanted,
 }: {
   html: string;
   css: string;
+  done: readonly Wanted[];
   wanted: readonly Wanted[];
-}): Matched | null {
-  const { holder } = window as unknown as { holder: Holder };
+}): Promise<Matched | null> {
+  const { makeHolder, readDocument } = (window as unknown as { yelto: Given }).yelto;
+  const bring = (one: Element, state: string) => {
+    const control = one as HTMLInputElement & HTMLOptionElement & HTMLDialogElement;
+    const { localName, type } = control;
+    if (state === ':disabled') control.disabled = true;
+    else if (state === ':open') control.open = true;
+    else if (state === ':modal') {
+      if (!control.open) control.showModal();
+      // Where the focus is, is asked for on its own: a room has it elsewhere.
+      (document.activeElement as HTMLElement).blur();
+    } else if (state === ':invalid') control.setCustomValidity('x');
+    else if (state === ':focus-visible') control.focus();
+    else if (state === ':checked' && localName === 'option') control.selected = true;
+    else if (state === ':checked') control.checked = true;
+    else if (state === ':indeterminate' && localName === 'progress') control.removeAttribute('value');
+    else if (state === ':indeterminate') control.indeterminate = true;
+    // What these say stands in their attribute.
+    else if (!/^(checkbox|radio|submit)$/.test(type)) control.value = state.replace(/^\w+ ?/, '');
+  };
   const show = () => {
     document.body.innerHTML = html.replace(/^.*?<body>/s, '');
     document.head.innerHTML = `<style>${css}</style>`;
-    return [...document.body.querySelectorAll('*')];
+    const all = [...document.body.querySelectorAll('*')];
+    for (const { state, at } of done) bring(all[at], state);
+    return all;
   };
   const matched = (all: readonly Element[]) =>
     [...document.styleSheets[0].cssRules].map((rule) =>
       all.flatMap((one, i) => (one.matches((rule as CSSStyleRule).selectorText) ? [i] : [])).join(),
     );
   let all = show();
-  for (const { state, at } of wanted) {
-    const control = all[at] as HTMLInputElement & HTMLOptionElement & HTMLDialogElement;
-    if (state === ':disabled') control.disabled = true;
-    else if (state === ':open') control.open = true;
-    else if (state === ':invalid') control.setCustomValidity('x');
-    else if (state === ':focus-visible') control.focus();
-    else if (state === ':checked' && control.localName === 'option') control.selected = true;
-    else if (state === ':checked') control.checked = true;
-    else if (control.localName === 'progress') control.removeAttribute('value');
-    else control.indeterminate = true;
-  }
+  const read = await readDocument(document);
+  for (const { state, at } of wanted) bring(all[at], state);
   if (!wanted.every(({ state, at }) => all[at].matches(state))) return null;
   const real = matched(all);
   all = show();
   const before = matched(all);
+  const holder = makeHolder(document);
   holder.hold(wanted.map(({ state, at }) => ({ state, element: all[at] })));
   const held = matched(all);
+  const readMeanwhile = await readDocument(document, 'x', holder);
   holder.hold([]);
-  return { real, held, before, after: matched(all) };
+  return { real, held, before, after: matched(all), read, readMeanwhile };
 }
 
-/** The elements in the body, and what is held on which of them. */
-function readCase({ html, held }: { html: string; held: readonly Wanted[] }) {
-  const page = parsePage({
-    name: 'x',
-    html: html.replace('<body>', `<head><style>${css}</style></head><body>`),
-  });
-  const inBody = page.elements.slice(page.elements.findIndex(({ tag }) => tag === 'body') + 1);
-  const wanted = held.flatMap(({ state, at }): Wanted[] => {
-    const could = inBody.flatMap(({ tag }, i) => (kinds[state].test(tag) ? [i] : []));
+const inBody = ({ elements }: Page): readonly PageElement[] =>
+  elements.slice(elements.findIndex(({ tag }) => tag === 'body') + 1);
+
+const marked = (all: readonly PageElement[], marks: readonly Wanted[]): Wanted[] =>
+  marks.flatMap(({ state, at }) => {
+    const could = all.flatMap(({ tag }, i) => (kinds[state].test(tag) ? [i] : []));
     return could.length ? [{ state, at: could[at % could.length] }] : [];
   });
-  return { page, inBody, wanted };
+
+/** What each selector matches by what we say. */
+function matchedIn(page: Page): string[] {
+  const found = asked.map((): number[] => []);
+  for (const [i, element] of inBody(page).entries())
+    for (const { property } of contests(page, element))
+      if (property.startsWith('--r')) found[Number(property.slice(3))].push(i);
+  return found.map((rows) => rows.join());
 }
 
-const wordsOf = (wanted: readonly Wanted[], inBody: readonly PageElement[]): string =>
-  wanted.map(({ state, at }) => `${state} on ${inBody[at].tag} ${at}`).join(' and ');
+const cssOf = asked.map((selector, i) => `${selector} { --r${i}: 1 }`).join('\n');
 
-test(
-  'what hangs on a state of a control is held with it',
-  () =>
-    expectNothingFalse(cases, runsOr(150), async (given) => {
-      const { page, inBody, wanted } = readCase(given);
-      const engine = await tab.evaluate(askEngine, { html: given.html, css, wanted });
-      if (!engine || wanted.length === 0) return (note('not to be had'), []);
-      const view = page.under({
-        held: wanted.map(({ state, at }): Held => ({ element: inBody[at], state })),
+/** The differences between two answers about a case. */
+const apart = (what: string, one: readonly string[], other: readonly string[]): string[] =>
+  asked.flatMap((selector, i) =>
+    one[i] === other[i] ? [] : [`${what}: ${selector} is ${one[i]}, in the engine ${other[i]}`],
+  );
+
+test.each([
+  ['markup', 0],
+  ['a living page in which somebody has been', 4],
+])(
+  'what hangs on a state of a control is held with it: %s',
+  (_, mostDone) =>
+    expectNothingFalse(cases, runsOr(120), async ({ html, done, held }) => {
+      const written = parsePage({
+        name: 'x',
+        html: html.replace('<body>', () => `<head><style>${cssOf}</style></head><body>`),
       });
-      const ours = asked.map((): number[] => []);
-      for (const [i, element] of inBody.entries())
-        for (const { property } of contests(view, element))
-          if (property.startsWith('--r')) ours[Number(property.slice(3))].push(i);
-      for (const { state } of wanted) note(state);
-      return asked.flatMap((selector, i) =>
-        ours[i].join() === engine.real[i]
-          ? []
-          : [
-              `${wordsOf(wanted, inBody)}: ${selector} is ${ours[i].join()}, in the engine ${engine.real[i]} in ${given.html}`,
-            ],
-      );
-    }),
-  judgeTime,
-);
-
-test(
-  'the room holds the same in a living page, and takes it back',
-  () =>
-    expectNothingFalse(cases, runsOr(150), async (given) => {
-      const { inBody, wanted } = readCase(given);
-      const engine = await tab.evaluate(askEngine, { html: given.html, css, wanted });
+      const all = inBody(written);
+      const wanted = marked(all, held);
+      const before = marked(all, done).slice(0, mostDone);
+      const engine = await tab.evaluate(askEngine, { html, css: cssOf, done: before, wanted });
       if (!engine || wanted.length === 0) return (note('not to be had'), []);
-      const { real, held, before, after } = engine;
-      return asked.flatMap((selector, i) => [
-        ...(held[i] === real[i]
-          ? []
-          : [`${wordsOf(wanted, inBody)}: ${selector} is ${held[i]}, not ${real[i]} in ${given.html}`]),
-        ...(after[i] === before[i]
-          ? []
-          : [`${wordsOf(wanted, inBody)}: ${selector} stays ${after[i]}, was ${before[i]} in ${given.html}`]),
-      ]);
+      const page = mostDone > 0 ? parsePage(engine.read) : written;
+      const heldIn = (one: Page) =>
+        one.under({ held: wanted.map(({ state, at }): Held => ({ element: inBody(one)[at], state })) });
+      for (const { state } of [...wanted, ...before]) note(state);
+      const words = (list: readonly Wanted[]) =>
+        list.map(({ state, at }) => `${state} on ${all[at].tag} ${at}`).join(', ');
+      const case_ = `${words(before)}; ${words(wanted)} in ${html}`;
+      return [
+        ...apart('as it is', matchedIn(page), engine.before),
+        ...apart('held', matchedIn(heldIn(page)), engine.real),
+        ...apart('in the room', engine.held, engine.real),
+        ...apart('taken back', engine.after, engine.before),
+        ...(mostDone > 0
+          ? apart('read while it is held', matchedIn(parsePage(engine.readMeanwhile)), engine.before)
+          : []),
+      ].map((wrong) => `${wrong}: ${case_}`);
     }),
   judgeTime,
 );

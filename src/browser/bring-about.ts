@@ -2,10 +2,9 @@ import { stateAttributes } from '../facts/index.js';
 
 /** The attribute that a state is on an element, `disabled` or `open`; undefined where it is none. */
 export function attributeBehind({ localName, namespaceURI }: Element, pseudo: string): string | undefined {
+  const known = Object.hasOwn(stateAttributes, pseudo) ? stateAttributes[pseudo] : undefined;
   const isHtml = namespaceURI === 'http://www.w3.org/1999/xhtml';
-  return isHtml && Object.hasOwn(stateAttributes, pseudo) && stateAttributes[pseudo].test(localName)
-    ? pseudo
-    : undefined;
+  return known && isHtml && known.on.test(localName) ? known.attribute : undefined;
 }
 
 /**

@@ -1,5 +1,7 @@
+import { pseudoClasses, topLayerStates } from '../facts/index.js';
 import { attributeBehind, bringAbout } from './bring-about.js';
-import { elementAbove, heldMark, liveShadows } from './own.js';
+import { elementAbove, heldMark, liveElements, liveShadows } from './own.js';
+import { statesOf, type StatesBefore } from './read-states.js';
 import { standInFor, type ForeignText } from './stand-in.js';
 
 /** States that also hold for every enclosing box (Selectors 4 §9.1–9.3). */
@@ -10,6 +12,10 @@ const climbing: Readonly<Record<string, string>> = {
   'focus-within': 'focus-within',
 };
 
+/** Whether holding a state may bring others about: attributes and what form controls are in do. */
+const bringsOthers = ({ state }: HeldOn): boolean =>
+  !state.startsWith('.') && pseudoClasses[state.replace(/^:+/, '')] !== 'held';
+
 /** A state, `:hover` or `.is-open`, and who carries it. */
 export interface HeldOn {
   readonly element: Element;
@@ -19,14 +25,20 @@ export interface HeldOn {
 /** What elements' attributes are without what is held; null for one that is not there. */
 export type Originals = ReadonlyMap<Element, ReadonlyMap<string, string | null>>;
 
+/** What the page itself is like, where something is held in it. */
+export interface Unheld {
+  /** Attributes that are held on, with what the page itself says; null for nothing. */
+  readonly originals: Originals;
+  /** The states of elements before anything was held that may bring others with it; undefined where nothing is. */
+  readonly states: StatesBefore | undefined;
+}
+
 /** Keeps states on in a live document; a later call takes the place of an earlier one. */
-export interface Holder {
+export interface Holder extends Unheld {
   /** `foreign`: texts of sheets that the page may not read, so that states are held in them too. */
   hold(holds: readonly HeldOn[], foreign?: readonly ForeignText[]): void;
   /** The same again for rules that have come since. */
   renew(): void;
-  /** Attributes that are held on, with what the page itself says; null for nothing. */
-  readonly originals: Originals;
 }
 
 /**
@@ -36,6 +48,7 @@ export interface Holder {
 export function makeHolder(document: Document): Holder {
   let undo: (() => void)[] = [];
   let named = new Set<string>();
+  let states: StatesBefore | undefined;
   const originals = new Map<Element, Map<string, string | null>>();
   const keep = (element: Element, name: string) => {
     let known = originals.get(element);
@@ -61,7 +74,10 @@ export function makeHolder(document: Document): Holder {
       written.clear();
       originals.clear();
       named = new Set();
-      for (const { element, state } of holds) {
+      states = holds.some(bringsOthers) ? statesOf(liveElements(document)) : undefined;
+      // What is shown on top is known before anything climbs.
+      const climbs = ({ state }: HeldOn) => Number(/^:(hover|active|focus)/.test(state));
+      for (const { element, state } of [...holds].sort((a, b) => climbs(a) - climbs(b))) {
         if (state.startsWith('.')) {
           keep(element, 'class');
           undo.push(addClass(element, state.slice(1)));
@@ -75,6 +91,9 @@ export function makeHolder(document: Document): Holder {
     },
     renew: rewrite,
     originals,
+    get states() {
+      return states;
+    },
   };
 }
 
@@ -136,14 +155,21 @@ function holdPseudoClass(
   keep: (element: Element, attribute: string) => void,
   pseudos: Set<string>,
 ): (() => void)[] {
+  const backs: (() => void)[] = [];
   const attribute = attributeBehind(element, pseudo);
-  if (attribute) {
+  if (attribute && !element.hasAttribute(attribute)) {
     keep(element, attribute);
-    return element.hasAttribute(attribute) ? [] : [setAttribute(element, `[${attribute}]`)];
+    backs.push(setAttribute(element, `[${attribute}]`));
   }
   const back = bringAbout(element, pseudo);
-  return back ? [back] : mark(element, pseudo, pseudos);
+  if (back) backs.push(back);
+  const isReal = pseudoClasses[pseudo] !== 'held' && backs.length > 0;
+  return isReal ? backs : [...backs, ...mark(element, pseudo, pseudos)];
 }
+
+/** Beyond what lies on top of all else no state of what is in it holds. */
+const isOnTop = (element: Element): boolean =>
+  topLayerStates.some((name) => element.matches(`:is(:${name}, [${heldMark}~="${name}"])`));
 
 function mark(element: Element, pseudo: string, pseudos: Set<string>): (() => void)[] {
   const backs: (() => void)[] = [];
@@ -156,6 +182,11 @@ function mark(element: Element, pseudo: string, pseudos: Set<string>): (() => vo
   add(element, pseudo);
   if (pseudo === 'focus-visible') add(element, 'focus');
   const above = climbing[pseudo] ?? (pseudo === 'focus-visible' ? 'focus-within' : undefined);
-  for (let up: Element | null = above ? element : null; up && above; up = elementAbove(up)) add(up, above);
+  for (
+    let up: Element | null = above ? element : null;
+    up && above;
+    up = isOnTop(up) ? null : elementAbove(up)
+  )
+    add(up, above);
   return backs;
 }

@@ -45,7 +45,7 @@ export function joinRoom(
     reading = (async () => {
       holder.renew();
       const elements = numbering.present;
-      const source = await readDocument(document, document.location.href, holder.originals);
+      const source = await readDocument(document, document.location.href, holder);
       // A page that changed meanwhile is read anew already.
       if (own !== begun) return;
       tell({ kind: 'page', source, reading: numbering.use(elements), followed: followed() });

@@ -1,6 +1,7 @@
 import type { ContainerSize, PageSource } from '../page/index.js';
-import type { Originals } from './hold.js';
+import type { Unheld } from './hold.js';
 import { liveElements, liveShadows } from './own.js';
+import { readStates } from './read-states.js';
 import { readStyles } from './read-styles.js';
 import { readTree } from './read-tree.js';
 
@@ -12,11 +13,13 @@ import { readTree } from './read-tree.js';
 export async function readDocument(
   document: Document,
   name: string = document.location.href,
-  originals?: Originals,
+  unheld?: Unheld,
 ): Promise<PageSource> {
   const window = document.defaultView;
-  const tree = readTree(document, originals);
-  const numbers = new Map(liveElements(document).map((element, index) => [element, index]));
+  const tree = readTree(document, unheld?.originals);
+  const elements = liveElements(document);
+  const standing = readStates(elements, unheld?.states);
+  const numbers = new Map(elements.map((element, index) => [element, index]));
   const { styles, imported, shadowStyles } = await readStyles(
     document,
     (element) => numbers.get(element) ?? -1,
@@ -27,6 +30,7 @@ export async function readDocument(
     name,
     html: '',
     tree,
+    standing,
     styles,
     ...(shadowStyles.length ? { shadowStyles } : {}),
     sheets: imported,

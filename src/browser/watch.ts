@@ -1,4 +1,5 @@
 import { heldMark, isOwnSheet, liveShadows, ownMark } from './own.js';
+import { elementsInStates } from './read-states.js';
 import { isReplaced } from './stand-in.js';
 
 /** How long nothing may change before the page is read again, and how long it may go on changing, ms. */
@@ -6,8 +7,8 @@ const quietFor = 150;
 const longest = 1500;
 /** How often the styles are looked at: no event tells of a rule that a script puts in. */
 const lookEvery = 100;
-/** After so many looks it is asked whether there are other shadow trees. */
-const lookForTreesEvery = 5;
+/** After so many looks it is asked whether there are other shadow trees, and what is chosen, typed or shown on top. */
+const lookRarelyEvery = 5;
 
 /** Sees that a document, or the styles that it has, become others. */
 export interface Watch {
@@ -45,15 +46,26 @@ export function watchDocument(document: Document, onQuiet: () => void, tend: () 
     for (const root of now)
       if (!roots.includes(root))
         observer.observe(root, { subtree: true, childList: true, attributes: true, characterData: true });
-    if (now.length !== roots.length || now.some((root, i) => root !== roots[i])) roots = now;
+    if (!areSame(now, roots)) roots = now;
   };
   observeAll();
   let known = stylesOf(roots);
+  let knownStates = roots.flatMap(elementsInStates);
+  /** What is typed and chosen, and what a script shows on top, is told by no record. */
+  const lookAtStates = (isMine = false) => {
+    const states = roots.flatMap(elementsInStates);
+    if (areSame(states, knownStates)) return;
+    knownStates = states;
+    if (!isMine) changed();
+  };
   let ticks = 0;
   const ticking = window.setInterval(() => {
     tend();
     // Looking for them takes longer than looking at what is known.
-    if (++ticks % lookForTreesEvery === 0) observeAll();
+    if (++ticks % lookRarelyEvery === 0) {
+      observeAll();
+      lookAtStates();
+    }
     const now = stylesOf(roots);
     if (now.length !== known.length || now.some((one, i) => !isSame(one, known[i]))) {
       known = now;
@@ -67,14 +79,17 @@ export function watchDocument(document: Document, onQuiet: () => void, tend: () 
   return {
     get isChanged() {
       look();
+      lookAtStates();
       return since > 0;
     },
     without(work, isMine = () => true) {
       look();
+      lookAtStates();
       try {
         return work();
       } finally {
         look(isMine);
+        lookAtStates(true);
       }
     },
     leave() {
@@ -84,6 +99,9 @@ export function watchDocument(document: Document, onQuiet: () => void, tend: () 
     },
   };
 }
+
+const areSame = (some: readonly object[], others: readonly object[]): boolean =>
+  some.length === others.length && some.every((one, i) => one === others[i]);
 
 function isOurs({ target, attributeName, addedNodes, removedNodes }: MutationRecord): boolean {
   if (attributeName === heldMark) return true;

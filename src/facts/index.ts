@@ -20,6 +20,8 @@ export {
   toldByAttribute,
   toldByState,
   stateAttributes,
+  standingStates,
+  topLayerStates,
   toldOn,
   type PseudoClassKind,
 } from './pseudo-classes.js';

@@ -1,5 +1,5 @@
 import { ident, string } from 'css-tree';
-import { pseudoClasses, stateAttributes } from '../facts/index.js';
+import { pseudoClasses, stateAttributes, topLayerStates } from '../facts/index.js';
 import { parseSelectors, selectRows, type HeldChange, type Tree } from '../selector/index.js';
 import { after, kinds, readTokens, tokenText, YeltoError } from '../text/index.js';
 import type { Held } from './types.js';
@@ -34,13 +34,16 @@ export function holdStates(tree: Tree, held: readonly Held[]): Tree {
 }
 
 function withStates(tree: Tree, held: readonly Held[]): Tree {
-  const states = new Map<string, Set<number>>();
+  // A living page may be in some already.
+  const states = new Map([...tree.held].map(([name, rows]) => [name, new Set(rows)]));
+  const toggledStates = new Set<string>();
   // Copied where something is toggled in them; most states are pseudo-classes.
   let classes: Tree['classes'][number][] | undefined;
   let attributes: Tree['attributes'][number][] | undefined;
   const toggledClasses = new Set<number>();
   const toggledAttributes = new Set<string>();
   const hold = (state: string, row: number) => {
+    toggledStates.add(state);
     const rows = states.get(state) ?? new Set();
     states.set(state, rows.add(row));
   };
@@ -49,7 +52,13 @@ function withStates(tree: Tree, held: readonly Held[]): Tree {
     attributes ??= [...tree.attributes];
     attributes[row] = new Map(attributes[row]).set(name, value);
   };
-  for (const { selector, element, state } of held) {
+  const isOnTop = (row: number) => topLayerStates.some((name) => states.get(name)?.has(row));
+  const above = function* (row: number) {
+    for (let up = row; !isOnTop(up) && tree.flatParent[up] >= 0;) yield (up = tree.flatParent[up]);
+  };
+  // What is shown on top is known before anything climbs.
+  const climbs = ({ state }: Held) => Number(/^:(hover|active|focus)/i.test(state));
+  for (const { selector, element, state } of [...held].sort((a, b) => climbs(a) - climbs(b))) {
     const rows = element ? [element.index] : selectRows(tree, selector ?? ':root');
     const { kind, name, value } = readState(state);
     for (const row of rows) {
@@ -60,12 +69,13 @@ function withStates(tree: Tree, held: readonly Held[]): Tree {
         classes[row] = [...classes[row], number];
       } else if (kind === 'attribute') setAttribute(row, name, value);
       else {
-        holdPseudoClass(name, row, tree, hold);
-        if (isAttributeOf(name, row, tree)) setAttribute(row, name, tree.attributes[row].get(name) ?? '');
+        holdPseudoClass(name, row, hold, above);
+        const attribute = attributeOf(name, row, tree);
+        if (attribute) setAttribute(row, attribute, tree.attributes[row].get(attribute) ?? '');
       }
     }
   }
-  const change = { classes: toggledClasses, attributes: toggledAttributes, states: new Set(states.keys()) };
+  const change = { classes: toggledClasses, attributes: toggledAttributes, states: toggledStates };
   return {
     ...tree,
     classes: classes ?? tree.classes,
@@ -84,11 +94,11 @@ const alsoHeld: Readonly<Record<string, readonly string[]>> = {
   'out-of-range': ['invalid'],
 };
 
-/** Whether bringing a state about writes an attribute of its name (HTML Standard §4.10.19.5, §4.11.1, §4.11.4). */
-const isAttributeOf = (name: string, row: number, tree: Tree): boolean =>
-  Object.hasOwn(stateAttributes, name) &&
-  tree.isHtml[row] === 1 &&
-  stateAttributes[name].test(tree.tagOf(row));
+/** The attribute that bringing a state about writes on an element; undefined for none. */
+function attributeOf(name: string, row: number, tree: Tree): string | undefined {
+  const known = Object.hasOwn(stateAttributes, name) ? stateAttributes[name] : undefined;
+  return known && tree.isHtml[row] && known.on.test(tree.tagOf(row)) ? known.attribute : undefined;
+}
 
 const changes = new WeakMap<Tree['names'], Map<string, HeldChange>>();
 
@@ -115,7 +125,7 @@ function readChange(names: Tree['names'], state: string): HeldChange {
     case 'pseudo':
       return {
         classes: none,
-        attributes: Object.hasOwn(stateAttributes, name) ? new Set([name]) : none,
+        attributes: Object.hasOwn(stateAttributes, name) ? new Set([stateAttributes[name].attribute]) : none,
         states: new Set([name, ...(alsoHeld[name] ?? [])]),
       };
   }
@@ -124,15 +134,13 @@ function readChange(names: Tree['names'], state: string): HeldChange {
 function holdPseudoClass(
   name: string,
   row: number,
-  tree: Tree,
   hold: (state: string, row: number) => void,
+  above: (row: number) => Iterable<number>,
 ): void {
   hold(name, row);
   for (const other of alsoHeld[name] ?? []) hold(other, row);
-  for (let up = tree.flatParent[row]; climbing.has(name) && up >= 0; up = tree.flatParent[up]) hold(name, up);
-  if (name === 'focus' || name === 'focus-visible') {
-    for (let up = tree.flatParent[row]; up >= 0; up = tree.flatParent[up]) hold('focus-within', up);
-  }
+  const climbs = /^focus/.test(name) ? 'focus-within' : name;
+  if (climbing.has(climbs)) for (const up of above(row)) hold(climbs, up);
 }
 
 interface HeldState {

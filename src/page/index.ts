@@ -15,6 +15,7 @@ export type {
   Sheet,
   SheetSource,
   SheetStatus,
+  StandingStates,
   StyleSource,
 } from './types.js';
 export type {

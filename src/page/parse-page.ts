@@ -6,6 +6,7 @@ import type { FindImport, SheetToAdd } from './to-gather.js';
 import { markupOf, parseMarkup, type Markup, type SheetMention } from './markup.js';
 import type { PageElement } from './element.js';
 import { Page } from './page.js';
+import { withStanding } from './standing.js';
 import {
   usualConditions,
   type PageSource,
@@ -50,7 +51,7 @@ export function pageFrom(markup: Markup, source: PageSource): Page {
     name: source.name,
     html: source.html,
     elements: markup.elements,
-    bareTree: markup.tree,
+    bareTree: withStanding(markup.tree, source.standing),
     styles,
     components,
     componentOf,

@@ -53,6 +53,14 @@ export interface LiveTree {
   readonly nodes: readonly LiveNode[];
 }
 
+/** States that an element of a living document is in, which no markup tells. */
+export interface StandingStates {
+  /** Place in `page.elements`. */
+  readonly index: number;
+  /** Pseudo-classes without their colon, such as `checked`, `invalid`, `modal`; of a control all that hang on its value. */
+  readonly states: readonly string[];
+}
+
 /** A sheet as a document has it, in the order in which the cascade takes them (CSSOM 1 §6.2). */
 export interface StyleSource {
   /** Number of the `<style>` or `<link>`; undefined for one that a script made. */
@@ -87,6 +95,8 @@ export interface PageSource {
   readonly shadowStyles?: readonly { readonly host: number; readonly styles: readonly number[] }[];
   /** Linked and imported sheets in any order; one that nothing names is taken as loaded last. */
   readonly sheets?: readonly SheetSource[];
+  /** Of a living document: each form control, and what else is in a state. Default: as the markup says. */
+  readonly standing?: readonly StandingStates[];
   readonly conditions?: Partial<Conditions>;
   /** The platform's settings as far as they are known. */
   readonly settings?: readonly Setting[];

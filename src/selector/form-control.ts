@@ -1,3 +1,4 @@
+import { toldByAttribute } from '../facts/index.js';
 import type { Tree } from './tree.js';
 
 /** What is asked of a form control, read once. */
@@ -92,16 +93,33 @@ export function isChecked(control: Control, tree: Tree): boolean {
   if (control.tag !== 'input') return false;
   if (control.type === 'radio') return chosenOf(radioGroup(control, tree), tree)?.row === control.row;
   if (control.type !== 'checkbox' || isHeld('indeterminate', control.row, tree)) return false;
-  return control.has('checked') || isHeld('checked', control.row, tree);
+  return isMarked(control, tree) || isHeld('checked', control.row, tree);
 }
 
 /** Whether a pseudo-class is held on an element. */
 export const isHeld = (name: string, row: number, tree: Tree): boolean =>
   tree.held.get(name)?.has(row) ?? false;
 
+/**
+ * What a living document told of a control, of what hangs on its value; undefined where nobody did, or where something is
+ * held by which it may have become another.
+ */
+export function toldOf(row: number, tree: Tree): ReadonlySet<string> | undefined {
+  const { bare, told } = tree;
+  const isAsTold =
+    !bare ||
+    tree.attributes[row] === bare.tree.attributes[row] ||
+    [...bare.change.attributes].every((name) => name === 'disabled' || !Object.hasOwn(toldByAttribute, name));
+  return isAsTold ? told?.get(row) : undefined;
+}
+
+/** Whether a control is chosen without anything that is held: in a living document, or by its markup. */
+const isMarked = ({ row, tag, has }: Control, tree: Tree): boolean =>
+  toldOf(row, tree)?.has('checked') ?? has(tag === 'option' ? 'selected' : 'checked');
+
 /** Of several of a group that are marked the last one stays so; what somebody chooses takes its place. */
 const chosenOf = (group: readonly Control[], tree: Tree): Control | undefined =>
-  group.findLast(({ row }) => isHeld('checked', row, tree)) ?? group.findLast(({ has }) => has('checked'));
+  group.findLast(({ row }) => isHeld('checked', row, tree)) ?? group.findLast((one) => isMarked(one, tree));
 
 function ownerSelect(option: number, tree: Tree): number {
   for (let at = tree.parent[option]; at >= 0; at = tree.parent[at])
@@ -124,13 +142,15 @@ export function linesOf({ has, get }: Control): number {
 /** HTML Standard §4.10.7: without a chosen option a drop-down shows its first one that is not disabled. */
 export function isSelected(option: number, tree: Tree): boolean {
   const select = ownerSelect(option, tree);
-  const own = tree.attributes[option].has('selected') || isHeld('checked', option, tree);
+  const told = toldOf(option, tree);
+  const own = isMarked(controlOf(option, tree), tree) || isHeld('checked', option, tree);
   if (select < 0) return own;
   const control = controlOf(select, tree);
   if (control.has('multiple')) return own;
   const options = optionsOf(select, tree);
   const held = options.findLast((at) => isHeld('checked', at, tree));
   if (held !== undefined) return held === option;
+  if (told) return told.has('checked');
   const marked = options.filter((at) => tree.attributes[at].has('selected'));
   if (marked.length) return marked[marked.length - 1] === option;
   // What shows first was found when the page opened: switched off afterwards it stays.
@@ -159,7 +179,12 @@ function isSubmit({ tag, type, get }: Control): boolean {
 
 export function isIndeterminate(control: Control, tree: Tree): boolean {
   if (control.tag === 'progress') return !control.has('value');
-  if (control.tag !== 'input' || control.type !== 'radio') return false;
+  if (control.tag !== 'input') return false;
+  if (control.type === 'checkbox')
+    return (
+      !isHeld('checked', control.row, tree) && (toldOf(control.row, tree)?.has('indeterminate') ?? false)
+    );
+  if (control.type !== 'radio') return false;
   return chosenOf(radioGroup(control, tree), tree) === undefined;
 }
 

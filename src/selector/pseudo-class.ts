@@ -9,6 +9,7 @@ import {
   isIndeterminate,
   isReadWrite,
   listed,
+  toldOf,
   type Control,
 } from './form-control.js';
 import type { MatchContext } from './match.js';
@@ -170,8 +171,9 @@ function isSvgLink(row: number, tree: Tree): boolean {
 }
 
 function showsPlaceholder(control: Control, tree: Tree): boolean {
-  const { tag, type, has } = control;
+  const { row, tag, type, has } = control;
   const takes =
     tag === 'textarea' || (tag === 'input' && /^(|text|search|tel|url|email|password|number)$/.test(type));
-  return takes && has('placeholder') && valueOf(control, tree) === '';
+  if (!takes || !has('placeholder')) return false;
+  return toldOf(row, tree)?.has('placeholder-shown') ?? valueOf(control, tree) === '';
 }

@@ -81,6 +81,8 @@ export interface Tree {
   readonly flatParent: Int32Array;
   /** Rows for which each held pseudo-class (without colon) is true. */
   readonly held: ReadonlyMap<string, ReadonlySet<number>>;
+  /** Of each form control that a living document told of, what hangs on its value: no other pseudo-class of that kind is true. */
+  readonly told?: ReadonlyMap<number, ReadonlySet<string>>;
   /** Of a tree in which states are held: the same without them. */
   readonly bare?: { readonly tree: Tree; readonly change: HeldChange };
 }

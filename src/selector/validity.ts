@@ -9,6 +9,7 @@ import {
   linesOf,
   optionsOf,
   radioGroup,
+  toldOf,
   typed,
   type Control,
 } from './form-control.js';
@@ -55,6 +56,9 @@ export function validity(control: Control, tree: Tree): 'valid' | 'invalid' | ''
   if (isBarred) return '';
   const held = (['invalid', 'valid'] as const).find((name) => isHeld(name, row, tree));
   if (held) return held;
+  const told = toldOf(row, tree);
+  const isChosenAnew = tree.held.has('checked') && isMissing(control, tree) !== wasMissing(control, tree);
+  if (told && !isChosenAnew) return told.has('invalid') ? 'invalid' : 'valid';
   return isMissing(control, tree) || isMalformed(control, tree) ? 'invalid' : 'valid';
 }
 
@@ -63,6 +67,9 @@ function isInSuggestions(row: number, tree: Tree): boolean {
     if (controlOf(up, tree).tag === 'datalist') return true;
   return false;
 }
+
+/** The same without anything that is held. */
+const wasMissing = (control: Control, tree: Tree): boolean => isMissing(control, tree.bare?.tree ?? tree);
 
 function isMissing(control: Control, tree: Tree): boolean {
   const { row, tag, type, has } = control;
@@ -134,8 +141,11 @@ export function rangeState(control: Control, tree: Tree): 'in-range' | 'out-of-r
   const { row, tag, type, has, get } = control;
   const numbers = tag === 'input' ? numbersOf(type) : undefined;
   if (!numbers || has('readonly') || isDisabled(row, tree) || isInSuggestions(row, tree)) return '';
-  const held = (['out-of-range', 'in-range'] as const).find((name) => isHeld(name, row, tree));
+  const ranges = ['out-of-range', 'in-range'] as const;
+  const held = ranges.find((name) => isHeld(name, row, tree));
   if (held) return held;
+  const told = toldOf(row, tree);
+  if (told) return ranges.find((name) => told.has(name)) ?? '';
   const value = numbers.read(get('value'));
   // What slides stands between its ends.
   if (Number.isNaN(value) || type === 'range') return 'in-range';
