@@ -1,7 +1,7 @@
 import type { ContainerSize, PageSource } from '../page/index.js';
 import type { Unheld } from './hold.js';
 import { liveElements, liveShadows } from './own.js';
-import { readStates } from './read-states.js';
+import { readStates, withCustomStates } from './read-states.js';
 import { readStyles } from './read-styles.js';
 import { readTree } from './read-tree.js';
 
@@ -30,7 +30,11 @@ export async function readDocument(
     name,
     html: '',
     tree,
-    standing,
+    standing: withCustomStates(
+      standing,
+      elements,
+      [...styles, ...imported].map(({ css }) => css),
+    ),
     styles,
     ...(shadowStyles.length ? { shadowStyles } : {}),
     sheets: imported,

@@ -166,9 +166,9 @@ export function readState(state: string): HeldState {
   }
   const written = /^\.((?:[\w-]|[^\0-\x7f]|\\[\da-f]{1,6}\s?|\\.)+)$/is.exec(state);
   if (written && !/^\.-?\d/.test(state)) return { kind: 'class', name: ident.decode(written[1]), value: '' };
+  const custom = /^:?state\(\s*((?:[\w-]|[^\0-\x7f])+)\s*\)$/i.exec(state);
+  if (custom) return { kind: 'pseudo', name: `state(${custom[1]})`, value: '' };
   const name = state.replace(/^:/, '').toLowerCase();
-  const isOfComponent = /^state\([\w-]+\)$/.test(name);
-  if (isOfComponent) return { kind: 'pseudo', name, value: '' };
   if (!Object.hasOwn(pseudoClasses, name) || /^(tree|never)$/.test(pseudoClasses[name])) {
     throw new YeltoError(`"${state}" is not a state that can be held.`, {
       text: state,

@@ -10,7 +10,7 @@ export function withStanding(tree: Tree, standing: readonly StandingStates[] = [
   for (const { index, states } of standing) {
     if (!(index >= 0 && index < tree.size)) continue;
     for (const name of states) {
-      if (pseudoClasses[name] !== 'held') continue;
+      if (pseudoClasses[name] !== 'held' && !name.startsWith('state(')) continue;
       const rows = held.get(name);
       if (rows) rows.add(index);
       else held.set(name, new Set([index]));

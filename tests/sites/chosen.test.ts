@@ -1,8 +1,8 @@
 // What a person has chosen, typed or opened on a living page is no markup's to tell: commands and the room read it all the same.
 import type { Browser } from 'playwright-core';
-import { openPage } from 'yelto/node';
-import { contest } from 'yelto';
-import { yelto } from '../support/cli.js';
+import { contest, type Page } from 'yelto';
+import { capturePage, openPage } from 'yelto/node';
+import { temporaryFolder, yelto } from '../support/cli.js';
 import { startEngine } from '../support/engine.js';
 import { inRoom } from './in-room.js';
 import { startSite, type Answers } from './servers.js';
@@ -49,6 +49,40 @@ test('what scripts have chosen, typed and opened counts for commands', async () 
     expect(told.out).toContain('#prices:checked ~ .prices');
   } finally {
     await running.close();
+  }
+});
+
+test('states that components give themselves are read, and saved with the page', async () => {
+  const running = await startSite({
+    name: '',
+    answers: () => ({
+      '/': `<!DOCTYPE html><html lang="en"><head><title>Alderbrook</title><style>ll-box:state(Busy) { color: rgb(1, 2, 3) } ll-box:state(busy) { color: rgb(3, 2, 1) } input:checked { margin-left: 9px }</style></head>
+<body><ll-box>Saw</ll-box><ll-box id="other">Drill</ll-box><input type="checkbox"><script>
+customElements.define('ll-box', class extends HTMLElement {
+  constructor() { super(); this.inner = this.attachInternals(); this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host(:state(Busy)) { padding-left: 5px } p { color: inherit }</style><p><slot></slot></p>'; }
+});
+document.querySelector('ll-box').inner.states.add('Busy'); document.querySelector('input').checked = true</script></body></html>`,
+    }),
+  });
+  const folder = temporaryFolder();
+  try {
+    const own = (page: Page, selector: string, property: string) =>
+      contest(page, page.select(selector)[0], property).entries.find(
+        ({ declaration }) => declaration.origin === 'author',
+      )?.declaration.value;
+    const live = await openPage(running.address, { scripts: true });
+    await capturePage(running.address, folder.path, { scripts: true });
+    for (const page of [live, await openPage(folder.path)]) {
+      expect(own(page, 'll-box', 'color')).toBe('rgb(1, 2, 3)');
+      expect(own(page, 'll-box', 'padding-left')).toBe('5px');
+      expect(own(page, '#other', 'color')).toBeUndefined();
+      expect(own(page, 'input', 'margin-left')).toBe('9px');
+      const held = page.under({ held: [{ selector: '#other', state: ':state(busy)' }] });
+      expect(own(held, '#other', 'color')).toBe('rgb(3, 2, 1)');
+    }
+  } finally {
+    await running.close();
+    folder.remove();
   }
 });
 
