@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 export default {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/tests/**/*.test.ts'],
@@ -10,7 +12,7 @@ export default {
   },
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
   // Browsers and commands take turns with the tests themselves, and many a file waits: three for two cores.
-  maxWorkers: '150%',
+  maxWorkers: Math.ceil(availableParallelism() * 1.5),
   // On a machine that others load too a test takes several times as long.
   testTimeout: 240_000,
 };
