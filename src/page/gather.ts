@@ -33,7 +33,7 @@ import { countLeading, countWithNamespaces, mayStandFirst } from './leading.js';
 import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
 import { inQuirks } from './quirks.js';
-import { readKeyframes } from './keyframes.js';
+import { framesDropped, readKeyframes } from './keyframes.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
 import type { FindImport, Place, SheetToAdd } from './to-gather.js';
@@ -350,7 +350,9 @@ export class Gatherer {
     }
   }
 
-  #addKeyframes(rule: AtRule, { condition, parents }: Place): void {
+  #addKeyframes(rule: AtRule, { condition, parents, sheet }: Place): void {
+    for (const { offset, message, remedy } of framesDropped(rule))
+      this.#fault(sheet, 'syntax', offset, message, remedy);
     const frames = parents ? undefined : readKeyframes(rule, this.#abilities.declaration);
     if (frames) this.#keyframes.push({ ...frames, isPrefixed: rule.name !== 'keyframes', condition });
   }

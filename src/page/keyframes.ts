@@ -30,6 +30,23 @@ export function readKeyframes(
   return { name, places: found, values };
 }
 
+/** What a browser drops of an animation, with where it begins. [] for nothing. */
+export function framesDropped({
+  prelude,
+  contents = [],
+  start,
+}: AtRule): { readonly offset: number; readonly message: string; readonly remedy: string }[] {
+  if (nameIn(prelude) === undefined) {
+    const message = `"@keyframes ${prelude}" gives the animation no name, so a browser drops it`;
+    return [{ offset: start, message, remedy: 'Write: @keyframes name { from { … } to { … } }.' }];
+  }
+  return contents.flatMap((frame) => {
+    if (frame.kind !== 'rule' || placesIn(frame.prelude)) return [];
+    const message = `"${frame.prelude}" is no moment of an animation, so a browser drops what stands in it`;
+    return [{ offset: frame.start, message, remedy: 'Write from, to, or a share such as 50%.' }];
+  });
+}
+
 /** What is written like a keyword needs quotes (CSS Animations 1 §3). */
 const noName = /^(none|default|initial|inherit|unset|revert|revert-layer)$/i;
 

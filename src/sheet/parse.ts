@@ -1,4 +1,5 @@
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { commentFaults } from './comments.js';
 import type {
   AtRule,
   Content,
@@ -12,29 +13,44 @@ import type {
 const maxDepth = 256;
 
 /**
+ * What stands in a block. Engines read declarations in it only within a style rule and straight in a scope; in all other
+ * groups a semicolon is no more than what spoils the rule behind it (CSS Syntax 3 §5.4.1, Conditional Rules 3 §2).
+ */
+enum Inside {
+  Sheet,
+  Rules,
+  Declarations,
+}
+
+/** Where something is read. */
+interface Where {
+  readonly inside: Inside;
+  /** Whether a style rule encloses it, with no scope in between. */
+  readonly isInStyle: boolean;
+}
+
+const inSheet: Where = { inside: Inside.Sheet, isInStyle: false };
+const inStyle: Where = { inside: Inside.Declarations, isInStyle: true };
+const inScope: Where = { inside: Inside.Declarations, isInStyle: false };
+const inGroup: Where = { inside: Inside.Rules, isInStyle: false };
+
+const groups = /^(media|supports|layer|container|starting-style|(-\w+-)?keyframes)$/;
+
+/** What the block of an at-rule holds; those that hold no rules hold declarations. */
+function blockOf(name: string, { isInStyle }: Where): Where {
+  if (name === 'scope') return inScope;
+  return groups.test(name) && !(isInStyle && !name.endsWith('keyframes')) ? inGroup : inStyle;
+}
+
+/**
  * Reads a sheet's text into rules (CSS Syntax 3 §5.4). Never throws: what a browser would drop is
  * dropped, and reported.
  */
 export function parseSheet(text: string): SheetSyntax {
   const tokens = readTokens(text.replaceAll('\0', '\ufffd'));
   const reader = new SheetReader(tokens);
-  const contents = reader.contents(0, false, 0).contents;
-  return { contents, faults: [...reader.faults, ...openComment(tokens)] };
-}
-
-/** A comment that is never closed takes all that follows along (CSS Syntax 3 §4.3.2). */
-function openComment(tokens: Tokens): SyntaxFault[] {
-  const last = tokens.count - 1;
-  if (last < 0 || tokens.types[last] !== kinds.Comment) return [];
-  const text = tokenText(tokens, last);
-  if (text.length >= 4 && text.endsWith('*/')) return [];
-  return [
-    {
-      offset: tokens.starts[last],
-      message: 'the comment that begins here is never closed, so all that follows it is lost',
-      remedy: 'Put */ where the comment ends.',
-    },
-  ];
+  const contents = reader.contents(0, inSheet, 0).contents;
+  return { contents, faults: [...reader.faults, ...commentFaults(tokens)] };
 }
 
 /** Reads the declarations of a `style` attribute (CSS Style Attributes §2). */
@@ -43,12 +59,19 @@ export function parseStyleAttribute(text: string): {
   faults: readonly SyntaxFault[];
 } {
   const reader = new SheetReader(readTokens(text));
-  const { contents } = reader.contents(0, true, 0, true);
+  const { contents } = reader.contents(0, inStyle, 0, true);
   const declarations = contents.flatMap((content) =>
     content.kind === 'declarations' ? content.declarations : [],
   );
   return { declarations, faults: reader.faults };
 }
+
+/** What is passed over in each. */
+const ignoredIn: Readonly<Record<Inside, readonly number[]>> = {
+  [Inside.Sheet]: [kinds.WhiteSpace, kinds.Comment, kinds.CDO, kinds.CDC],
+  [Inside.Rules]: [kinds.WhiteSpace, kinds.Comment],
+  [Inside.Declarations]: [kinds.WhiteSpace, kinds.Comment, kinds.Semicolon],
+};
 
 class SheetReader {
   readonly faults: SyntaxFault[] = [];
@@ -56,12 +79,12 @@ class SheetReader {
   constructor(private readonly tokens: Tokens) {}
 
   /**
-   * §5.4.1 "consume a stylesheet's contents" and, `nested`, §5.4.4 "consume a block's contents", from
-   * token `at` to the `}` that ends the block. A style attribute has no end but the text's.
+   * §5.4.1 "consume a stylesheet's contents" and, in blocks, §5.4.4 "consume a block's contents", from token `at` to the `}`
+   * that ends the block. A style attribute has no end but the text's.
    */
   contents(
     at: number,
-    nested: boolean,
+    where: Where,
     depth: number,
     isAttribute = false,
   ): { contents: Content[]; next: number } {
@@ -72,26 +95,25 @@ class SheetReader {
       if (run.length) contents.push({ kind: 'declarations', declarations: run });
       run = [];
     };
-    const ignored = nested
-      ? [kinds.WhiteSpace, kinds.Comment, kinds.Semicolon]
-      : [kinds.WhiteSpace, kinds.Comment, kinds.CDO, kinds.CDC];
+    const nested = where.inside !== Inside.Sheet;
+    const ignored = ignoredIn[where.inside];
     while (at < tokens.count) {
       const type = tokens.types[at];
       if (ignored.includes(type)) at++;
       else if (type === kinds.AtKeyword) {
-        const { rule, next } = this.#atRule(at, nested, depth);
+        const { rule, next } = this.#atRule(at, where, depth);
         flush();
         if (rule) contents.push(rule);
         at = next;
       } else if (type === kinds.RightCurlyBracket && nested && !isAttribute) break;
       else {
-        const declared = nested ? this.#declaration(at) : undefined;
+        const declared = where.inside === Inside.Declarations ? this.#declaration(at) : undefined;
         if (declared?.declaration) {
           run.push(declared.declaration);
           at = declared.next;
           continue;
         }
-        const { rule, next } = this.#qualifiedRule(at, nested, depth, declared?.problem);
+        const { rule, next } = this.#qualifiedRule(at, where, depth, declared?.problem);
         if (rule) {
           flush();
           contents.push(rule);
@@ -104,7 +126,7 @@ class SheetReader {
   }
 
   /** §5.4.2 "consume an at-rule". */
-  #atRule(start: number, nested: boolean, depth: number): { rule?: AtRule; next: number } {
+  #atRule(start: number, where: Where, depth: number): { rule?: AtRule; next: number } {
     const { tokens } = this;
     const name = tokenText(tokens, start).slice(1).toLowerCase();
     let at = start + 1;
@@ -112,7 +134,7 @@ class SheetReader {
       const type = tokens.types[at];
       const prelude = () => tokenText(tokens, start + 1, at).trim();
       const from = tokens.starts[start];
-      if (type === kinds.Semicolon || (type === kinds.RightCurlyBracket && nested)) {
+      if (type === kinds.Semicolon || (type === kinds.RightCurlyBracket && where.inside !== Inside.Sheet)) {
         const rule: AtRule = {
           kind: 'at-rule',
           name,
@@ -124,7 +146,7 @@ class SheetReader {
       }
       if (type === kinds.LeftCurlyBracket) {
         const text = prelude();
-        const { contents, next } = this.#block(at, depth);
+        const { contents, next } = this.#block(at, blockOf(name, where), depth);
         return {
           rule: { kind: 'at-rule', name, prelude: text, start: from, end: tokens.starts[next], contents },
           next,
@@ -142,7 +164,7 @@ class SheetReader {
     return { rule, next: at };
   }
 
-  #block(open: number, depth: number): { contents: Content[]; next: number } {
+  #block(open: number, where: Where, depth: number): { contents: Content[]; next: number } {
     const { tokens } = this;
     const end = after(tokens, open);
     if (depth > maxDepth) {
@@ -160,41 +182,60 @@ class SheetReader {
         'Put the missing } at its end.',
       );
     }
-    const { contents } = this.contents(open + 1, true, depth + 1);
+    const { contents } = this.contents(open + 1, where, depth + 1);
     return { contents, next: end };
   }
 
   /** §5.4.3 "consume a qualified rule". */
   #qualifiedRule(
     start: number,
-    nested: boolean,
+    where: Where,
     depth: number,
     problem?: Problem,
   ): { rule?: QualifiedRule; next: number } {
     const { tokens } = this;
+    const mayDeclare = where.inside === Inside.Declarations;
+    let spoiltAt = -1;
     let at = start;
-    while (at < tokens.count) {
+    for (; at < tokens.count; at = after(tokens, at)) {
       const type = tokens.types[at];
-      if (nested && (type === kinds.Semicolon || type === kinds.RightCurlyBracket)) {
+      const isEnd = type === kinds.RightCurlyBracket && where.inside !== Inside.Sheet;
+      if (mayDeclare && (type === kinds.Semicolon || isEnd)) {
         this.#fault(problem?.at ?? start, problem?.message ?? this.#stray(start, at), problem?.remedy ?? '');
         return { next: type === kinds.Semicolon ? at + 1 : at };
       }
-      if (type === kinds.LeftCurlyBracket) return this.#ruleBlock(start, at, nested, depth);
-      at = after(tokens, at);
+      if (isEnd) break;
+      if (type === kinds.Semicolon && spoiltAt < 0) spoiltAt = at;
+      if (type !== kinds.LeftCurlyBracket) continue;
+      if (spoiltAt < 0) return this.#ruleBlock(start, at, where, depth);
+      this.#outside(start, spoiltAt, ', and the rule behind it is lost with it');
+      return { next: after(tokens, at) };
     }
-    if (at > start)
-      this.#fault(
-        start,
-        `${this.#stray(start, at)}: no block follows`,
-        'Put { } with declarations behind it, or take it out.',
-      );
+    // Semicolons alone do no harm.
+    const rest = tokenText(tokens, start, at).replace(/\/\*[^]*?\*\//g, '');
+    if (spoiltAt >= 0 && /\w/.test(rest)) this.#outside(start, spoiltAt, '');
+    else if (/[^;\s]/.test(rest)) {
+      const remedy = 'Put { } with declarations behind it, or take it out.';
+      this.#fault(start, `${this.#stray(start, at)}: no block follows`, remedy);
+    }
     return { next: at };
+  }
+
+  /** What stands where only rules can, up to a semicolon. */
+  #outside(start: number, semicolon: number, andMore: string): void {
+    const { tokens } = this;
+    const colon = skipSpace(tokens, start + 1);
+    if (start === semicolon) this.#fault(start, `";" cannot stand here${andMore}`, 'Take the ; out.');
+    else if (tokens.types[start] === kinds.Ident && tokens.types[colon] === kinds.Colon) {
+      const message = `"${tokenText(tokens, start)}" stands outside any rule${andMore}`;
+      this.#fault(start, message, 'Put it into a rule: selector { … }.');
+    } else this.#fault(start, this.#stray(start, semicolon + 1) + andMore, this.#strayRemedy(start));
   }
 
   #ruleBlock(
     start: number,
     open: number,
-    nested: boolean,
+    where: Where,
     depth: number,
   ): { rule?: QualifiedRule; next: number } {
     const { tokens } = this;
@@ -204,10 +245,14 @@ class SheetReader {
       tokenText(tokens, first).startsWith('--') &&
       tokens.types[skipSpace(tokens, first + 1, open)] === kinds.Colon;
     if (looksDeclared) {
-      if (nested) return { next: this.#afterBadDeclaration(start) };
-      return { next: after(tokens, open) };
+      const message = `"${tokenText(tokens, first)}" stands outside any rule, and the block behind it is lost with it`;
+      if (where.inside !== Inside.Declarations) {
+        this.#fault(first, message, 'Put it into a rule: selector { … }.');
+        return { next: after(tokens, open) };
+      }
+      return { next: this.#afterBadDeclaration(start) };
     }
-    const { contents, next } = this.#block(open, depth);
+    const { contents, next } = this.#block(open, inStyle, depth);
     const prelude = tokenText(tokens, start, open).trim();
     return {
       rule: {
@@ -281,18 +326,19 @@ class SheetReader {
     return { declaration: { property, value, important, start: tokens.starts[start], end }, next };
   }
 
-  /** A value that runs over a line end into another `name:` shows a forgotten semicolon. */
+  /** A value that runs into another `name:` shows a forgotten semicolon; a variable's may hold one, but hardly on a line of its own. */
   #missingSemicolon(start: number, from: number, to: number, property: string): void {
     const { tokens } = this;
-    if (property.startsWith('--')) return;
+    const isCustom = property.startsWith('--');
+    let isOnOtherLine = false;
     for (let at = from; at < to; at = after(tokens, at)) {
-      if (tokens.types[at] !== kinds.Colon || tokens.types[at - 1] !== kinds.Ident) continue;
-      this.#fault(
-        start,
-        `the value of "${property}" swallows "${tokenText(tokens, at - 1)}:"`,
-        `Put the missing ; behind the value of "${property}".`,
-      );
-      return;
+      isOnOtherLine ||= tokens.types[at] === kinds.WhiteSpace && tokenText(tokens, at).includes('\n');
+      const isName = tokens.types[at] === kinds.Colon && tokens.types[at - 1] === kinds.Ident;
+      const isBlock = isCustom && tokens.types[at] === kinds.LeftCurlyBracket;
+      if (!(isName || isBlock) || (isCustom && !isOnOtherLine)) continue;
+      const swallowed = isName ? `"${tokenText(tokens, at - 1)}:"` : 'the block behind it';
+      const remedy = `Put the missing ; behind the value of "${property}".`;
+      return this.#fault(start, `the value of "${property}" swallows ${swallowed}`, remedy);
     }
   }
 

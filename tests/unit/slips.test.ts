@@ -1,0 +1,97 @@
+// Slips of the pen, each with what browsers lose by it and what is said of it.
+import { contests, parsePage } from 'yelto';
+
+const page = (css: string) =>
+  parsePage({
+    name: 'x.html',
+    html: '<!DOCTYPE html><p class="a">x</p><p class="b">x</p>',
+    sheets: [{ href: 'x.css', css }],
+  });
+const colour = (css: string, selector: string) => {
+  const read = page(css);
+  const found = contests(read, read.select(selector)[0]).find(({ property }) => property === 'color');
+  return found?.entries.find(({ declaration }) => declaration.origin === 'author')?.declaration.value ?? '';
+};
+const told = (css: string) =>
+  page(css).faults.map(({ line, column, message }) => `${line}:${column} ${message}`);
+
+describe('a semicolon behind a rule takes the next one along in a group, not in a rule', () => {
+  const groups = [
+    '@media all',
+    '@supports (top: 1px)',
+    '@layer low',
+    '@container (width > 0px)',
+    '@starting-style',
+  ];
+  test.each(groups)('%s', (group) => {
+    const css = `${group} {\n.a { color: red };\n.b { color: blue }\n}`;
+    expect(told(css)).toEqual(['2:18 ";" cannot stand here, and the rule behind it is lost with it']);
+    expect(told(`${group} {\n.a { color: red };\n}`)).toEqual([]);
+    expect(colour(`@scope (html) { ${css} }`, '.b')).toBe('');
+  });
+
+  test.each(['@media all', '@layer low', '@supports (top: 1px)'])('the next but one counts: %s', (group) => {
+    const css = `${group} { .a { color: red }; .a { color: teal } .b { color: blue } }`;
+    expect([colour(css, '.a'), colour(css, '.b')]).toEqual(['red', 'blue']);
+  });
+
+  test.each([
+    '@scope (html) { .a { color: red }; .b { color: blue } }',
+    'body { .a { color: red }; .b { color: blue } }',
+    'body { @media all { .a { color: red }; .b { color: blue } } }',
+    '@media all { body { .a { color: red }; .b { color: blue } } }',
+  ])('%s', (css) => {
+    expect([colour(css, '.a'), colour(css, '.b'), ...told(css)]).toEqual(['red', 'blue']);
+  });
+});
+
+test.each([
+  [
+    '@media all {\ncolor: red; .a { color: blue }\n}',
+    '2:1 "color" stands outside any rule, and the rule behind it is lost with it',
+  ],
+  ['@media all {\ncolor: red;\n}', '2:1 "color" stands outside any rule'],
+  [
+    'color: red;\n.a { color: blue }',
+    '1:1 "color" stands outside any rule, and the rule behind it is lost with it',
+  ],
+  [
+    '--tone: red;\n.a { color: blue }',
+    '1:1 "--tone" stands outside any rule, and the rule behind it is lost with it',
+  ],
+  [
+    '--tone: .a { color: blue }',
+    '1:1 "--tone" stands outside any rule, and the block behind it is lost with it',
+  ],
+  [
+    '@media all { // a note;\n.a { color: blue } }',
+    '1:14 "// a note;" cannot stand here, and the rule behind it is lost with it',
+  ],
+  [
+    '.c { }\n/* one\n.a { color: blue }\n/* two */',
+    '2:1 the comment that begins here goes on to the end of another one, so the rules between are lost',
+  ],
+  ['.c { --tone: red\n  top: 1px }', '1:6 the value of "--tone" swallows "top:"'],
+  ['.c { --tone: red\n  & b { top: 1px } }', '1:6 the value of "--tone" swallows the block behind it'],
+  [
+    '@keyframes turn { from { top: 0 } ! to { top: 1px } }',
+    '1:35 "! to" is no moment of an animation, so a browser drops what stands in it',
+  ],
+  [
+    '@keyframes none { from { top: 0 } }',
+    '1:1 "@keyframes none" gives the animation no name, so a browser drops it',
+  ],
+])('%s', (css, words) => {
+  expect(told(css)).toEqual([words]);
+  expect(colour(css, '.a')).toBe('');
+});
+
+test.each([
+  '.c { --tone: a:b; --box: { top: 1px }; --one: 1\n }',
+  '/* one */ .a { } /* two /* three */',
+  '@keyframes turn { from, 50% { top: 0 } entry 10% { top: 1px } }',
+  '@keyframes "none" { to { top: 0 } }',
+  '.a { };\n/* the end */',
+])('nothing is said of %s', (css) => {
+  expect(told(css)).toEqual([]);
+});
