@@ -1,5 +1,3 @@
-import { availableParallelism } from 'node:os';
-
 export default {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/tests/**/*.test.ts'],
@@ -11,8 +9,8 @@ export default {
     '^(\\.{1,2}/.*)\\.js$': ['$1.js', '$1.ts'],
   },
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
-  // Browsers and commands take turns with the tests themselves, and many a file waits: three for two cores.
-  maxWorkers: Math.ceil(availableParallelism() * 1.5),
+  // Browsers and commands take turns with the tests themselves: a core for each file's own work.
+  maxWorkers: '100%',
   // On a machine that others load too a test takes several times as long.
   testTimeout: 240_000,
 };
