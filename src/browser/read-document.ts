@@ -1,7 +1,7 @@
 import type { ContainerSize, PageSource } from '../page/index.js';
 import type { Unheld } from './hold.js';
 import { liveElements, liveShadows } from './own.js';
-import { readStates, withCustomStates } from './read-states.js';
+import { readStates } from './read-states.js';
 import { readStyles } from './read-styles.js';
 import { readTree } from './read-tree.js';
 
@@ -18,7 +18,6 @@ export async function readDocument(
   const window = document.defaultView;
   const tree = readTree(document, unheld?.originals);
   const elements = liveElements(document);
-  const standing = readStates(elements, unheld?.states);
   const numbers = new Map(elements.map((element, index) => [element, index]));
   const { styles, imported, shadowStyles } = await readStyles(
     document,
@@ -30,10 +29,10 @@ export async function readDocument(
     name,
     html: '',
     tree,
-    standing: withCustomStates(
-      standing,
+    standing: readStates(
       elements,
       [...styles, ...imported].map(({ css }) => css),
+      unheld?.states,
     ),
     styles,
     ...(shadowStyles.length ? { shadowStyles } : {}),

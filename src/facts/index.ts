@@ -15,13 +15,11 @@ export {
 export { foreignAttributes } from './foreign-attributes.js';
 export { canBeAnimated, changesInSteps } from './not-animated.js';
 export { foldedAttributes } from './folded-attributes.js';
+export { stateAttributes, standingStates, topLayerStates } from './living-states.js';
 export {
   pseudoClasses,
   toldByAttribute,
   toldByState,
-  stateAttributes,
-  standingStates,
-  topLayerStates,
   toldOn,
   type PseudoClassKind,
 } from './pseudo-classes.js';

@@ -110,39 +110,6 @@ export const toldByState: Readonly<Record<string, readonly string[]>> = {
   'user-invalid': validity,
 };
 
-/** What a living document alone can tell, as no markup says what was typed, chosen or shown. */
-export const standingStates = {
-  /** The elements that hold a value, and what hangs on that. */
-  control: /^(button|input|option|select|textarea)$/,
-  ofControls: [
-    'checked',
-    'indeterminate',
-    'placeholder-shown',
-    'valid',
-    'invalid',
-    'in-range',
-    'out-of-range',
-  ],
-  ofAll: [
-    ...['modal', 'popover-open', 'fullscreen', 'picture-in-picture', 'target'],
-    ...['user-valid', 'user-invalid', 'autofill'],
-  ],
-} as const;
-
-/** States that are an attribute on these elements where they are brought about (HTML Standard §4.10.19.5, §4.11.1, §4.11.4). */
-export const stateAttributes: Readonly<Record<string, { readonly attribute: string; readonly on: RegExp }>> =
-  {
-    disabled: {
-      attribute: 'disabled',
-      on: /^(button|fieldset|input|optgroup|option|select|textarea)$/,
-    },
-    open: { attribute: 'open', on: /^(details|dialog)$/ },
-    modal: { attribute: 'open', on: /^dialog$/ },
-  };
-
-/** What is in one of these lies on top of all else: no state of what is in it holds beyond it (CSS Positioned Layout 4 §3). */
-export const topLayerStates: readonly string[] = ['modal', 'popover-open', 'fullscreen'];
-
 /**
  * The pseudo-classes, `lang` and `dir` among them, that hang on an attribute of an element or of one around it;
  * `'any'` where it may be many. Of an attribute that is not here only attribute selectors tell.

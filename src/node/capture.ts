@@ -121,5 +121,6 @@ export async function captureBookmark(): Promise<string> {
   const script = await readFile(path, 'utf8').catch(() => {
     throw new YeltoError('The bookmark’s script is not built.', { remedy: 'Run npm run build once.' });
   });
-  return `javascript:${encodeURIComponent(script.trim())}`;
+  // Only what an address cannot hold is escaped: browsers keep bookmarks of some length alone.
+  return `javascript:${encodeURI(script.trim()).replaceAll('#', '%23')}`;
 }
