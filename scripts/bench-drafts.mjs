@@ -7,7 +7,7 @@ import { parsePage } from '../dist/index.js';
 import { ordinaryPage } from './bench-pages.mjs';
 
 /** How commands ask the engine to compile (src/cli/kept-code.ts), for what they are compared with. */
-export const asCommands = ['--interrupt-budget=300000'];
+export const asCommands = ['--interrupt-budget=300000', '--no-turbo-inlining'];
 
 const values = {
   color: ['#123456', 'tomato', 'rgb(10 20 30)', 'inherit', 'var(--ink, navy)'],

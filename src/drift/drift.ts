@@ -2,7 +2,15 @@ import { draftTargets, elementOf, pseudoOf, type Target } from '../cascade/index
 import { counterpart } from '../hook/index.js';
 import { writeOverride } from '../override/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
-import { prove, setAside, statesOf, type Outcome, type ProofOptions, type Verdict } from '../proof/index.js';
+import {
+  outcomesOn,
+  prove,
+  setAside,
+  statesOf,
+  type Outcome,
+  type ProofOptions,
+  type Verdict,
+} from '../proof/index.js';
 import { rowsReached } from '../selector/index.js';
 import { Lines, list, YeltoError } from '../text/index.js';
 
@@ -20,6 +28,7 @@ export interface Drifted {
    */
   readonly fate:
     'holds' | 'part lost' | 'lost' | 'spare' | 'found' | 'elsewhere' | 'never worked' | 'cannot tell';
+  /** In the old release, which nobody will mend the draft for: no remedies are looked for there. */
   readonly before: Verdict;
   readonly after: Verdict;
   /** In plain words, a sentence without its full stop. */
@@ -39,9 +48,9 @@ const mostRemedies = 30;
 export function drift(older: Page, newer: Page, draft: string, options: ProofOptions = {}): Drifted[] {
   // A live page may hold the draft itself.
   const [before, after] = [older, newer].map((page) => setAside(page, draft).page);
-  const old = prove(before, draft, options).verdicts;
-  const fresh = new Map(prove(after, draft, options).verdicts.map((verdict) => [placeOf(verdict), verdict]));
   const rules = new Rules(before, after, draft, options);
+  const old = outcomesOn(before, draft, options);
+  const fresh = new Map(prove(after, draft, options).verdicts.map((verdict) => [placeOf(verdict), verdict]));
   return old.flatMap((verdict): Drifted[] => {
     const now = fresh.get(placeOf(verdict));
     if (!now) return [];

@@ -20,6 +20,9 @@ export interface Overlay {
   readonly sheet: number;
 }
 
+/** For the platform's sheets of a capture, what was laid over them last. */
+const lastLaid = new WeakMap<StyleSet, Overlay>();
+
 /** All that pages of the same capture share. */
 interface Shared {
   readonly name: string;
@@ -221,14 +224,28 @@ export class Page {
 
   /** The page with a draft loaded before or after its sheets, in place of an earlier draft. */
   withDraft(css: string, place: DraftPlace = 'after', label = 'draft'): Page {
+    const overlay = this.#laidLast(css, place, label) ?? this.#lay(css, place, label);
+    return new Page(this.#shared, this.conditions, { overlay, bare: this.bare });
+  }
+
+  /** A draft that was just laid over the same sheets: one proof does so more than once. */
+  #laidLast(css: string, place: DraftPlace, label: string): Overlay | undefined {
+    const last = lastLaid.get(this.#shared.styles);
+    if (last?.place !== place) return undefined;
+    const { css: text, label: name } = last.styles.sheets[last.sheet];
+    return text === css && name === label ? last : undefined;
+  }
+
+  #lay(css: string, place: DraftPlace, label: string): Overlay {
     const { bareTree, grammar, styles } = this.#shared;
     const comesFirst = place === 'before';
     const gatherer = new Gatherer(bareTree.names, bareTree.quirks, grammar, undefined, styles, comesFirst);
     gatherer.add({ label, css, status: 'loaded', how: 'added', media: '' });
     // Sheets that the draft imports stand before it.
     const laid = gatherer.result;
-    const overlay = { styles: laid, place, sheet: laid.sheets.length - 1 };
-    return new Page(this.#shared, this.conditions, { overlay, bare: this.bare });
+    const overlay: Overlay = { styles: laid, place, sheet: laid.sheets.length - 1 };
+    lastLaid.set(styles, overlay);
+    return overlay;
   }
 
   /** @internal The page with one more declaration in a rule of its draft, behind one that ends at that offset. */

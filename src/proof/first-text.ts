@@ -3,8 +3,10 @@ import type { Page, PageElement } from '../page/index.js';
 import { isInherited } from '../value/index.js';
 
 /** Whether a target is a first line or a first letter: words that may stand in boxes further in. */
-export const isFirstText = (target: Target): boolean =>
-  /^::first-(line|letter)$/.test(pseudoOf(target) ?? '');
+export function isFirstText(target: Target): boolean {
+  const pseudo = pseudoOf(target);
+  return pseudo === '::first-line' || pseudo === '::first-letter';
+}
 
 /**
  * Whether the words of a first line or a first letter stand in a box further in that has another value: then it is taken

@@ -1,7 +1,7 @@
 export { setAside, type SetAside } from './aside.js';
 export { confirm, type Step } from './confirm.js';
 export { claimsAbout, claimsOf, type Claim } from './claims.js';
-export { prove, proveInSteps, type ProofStep } from './prove.js';
+export { outcomesOn, prove, proveInSteps, type ProofStep } from './prove.js';
 export type { Aside, Outcome, Proof, ProofOptions, Verdict } from './types.js';
 export { statesOf, type RuleStates } from './states.js';
 export { boxFacts, noEffectOn } from './box.js';

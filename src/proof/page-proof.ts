@@ -42,13 +42,14 @@ export class PageProof {
     private readonly page: Page,
     private readonly draft: string,
     private readonly options: ProofOptions,
+    mostRemedies?: number,
   ) {
     const place: DraftPlace = options.panel?.place && options.panel.place !== 'after' ? 'before' : 'after';
     this.#laid = page.withDraft(draft, place);
     this.#lines = new Lines(draft);
     const plain = looksAt(this.#laid, options.widths);
     this.#looksFor = looker(plain);
-    this.#remedies = new Remedies(this.#laid);
+    this.#remedies = new Remedies(this.#laid, mostRemedies);
     this.#others = new OtherStates(this.#laid);
     this.#relevant = new RelevantLooks(plain);
     this.#plain = plain;

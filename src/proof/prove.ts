@@ -45,16 +45,22 @@ export function* proveInSteps(
       found.push(verdict);
       yield { proven: at * amount + Math.min(found.length, amount), of: all.length * amount };
     }
-    // Pieces that are no declarations stand before a declaration at the same place.
-    const inOrder = [...found.slice(amount), ...found.slice(0, amount)];
-    verdicts.push(
-      ...inOrder.sort(
-        (a, b) => a.declaration.line - b.declaration.line || a.declaration.column - b.declaration.column,
-      ),
-    );
+    verdicts.push(...inOrder(found, amount));
   }
   return { ok: isProven(verdicts), verdicts, aside };
 }
+
+/** What a draft does on one page, without looking for remedies: for a page that nobody will mend it for. */
+export function outcomesOn(page: Page, draft: string, options: ProofOptions): Verdict[] {
+  const proof = new PageProof(page, draft, options, 0);
+  return inOrder([...proof.verdicts()], proof.amount);
+}
+
+/** As they stand in the draft. Of those found the first `amount` are declarations; other pieces stand before one at the same place. */
+const inOrder = (found: readonly Verdict[], amount: number): Verdict[] =>
+  [...found.slice(amount), ...found.slice(0, amount)].sort(
+    (a, b) => a.declaration.line - b.declaration.line || a.declaration.column - b.declaration.column,
+  );
 
 /** A declaration need not match on every page, but on one; and where it matches it must win. */
 function isProven(verdicts: readonly Verdict[]): boolean {

@@ -30,11 +30,15 @@ export class Remedies {
   #asked = 0;
   readonly #told = new Map<string, string | undefined>();
 
-  constructor(private readonly laid: Page) {}
+  /** `most`: so many are looked for; 0 for none. */
+  constructor(
+    private readonly laid: Page,
+    private readonly most = mostRemedies,
+  ) {}
 
   /** Whether another one may be looked for. */
   mayAsk(): boolean {
-    return this.#asked++ < mostRemedies;
+    return this.#asked++ < this.most;
   }
 
   /**
@@ -44,8 +48,8 @@ export class Remedies {
   stronger(drafted: Drafted, awake: readonly Sighting[]): string | undefined {
     const { declaration, block } = drafted;
     const key = `${block.start} ${declaration.property}: ${declaration.value}`;
-    if (!this.#told.has(key))
-      this.#told.set(key, this.mayAsk() ? this.#stronger(drafted, awake) : 'Ask for it alone: yelto write.');
+    const unasked = this.most > 0 ? 'Ask for it alone: yelto write.' : undefined;
+    if (!this.#told.has(key)) this.#told.set(key, this.mayAsk() ? this.#stronger(drafted, awake) : unasked);
     return this.#told.get(key);
   }
 

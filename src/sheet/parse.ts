@@ -332,7 +332,7 @@ class SheetReader {
     const isCustom = property.startsWith('--');
     let isOnOtherLine = false;
     for (let at = from; at < to; at = after(tokens, at)) {
-      isOnOtherLine ||= tokens.types[at] === kinds.WhiteSpace && tokenText(tokens, at).includes('\n');
+      if (isCustom) isOnOtherLine ||= isLineBreak(tokens, at);
       const isName = tokens.types[at] === kinds.Colon && tokens.types[at - 1] === kinds.Ident;
       const isBlock = isCustom && tokens.types[at] === kinds.LeftCurlyBracket;
       if (!(isName || isBlock) || (isCustom && !isOnOtherLine)) continue;
@@ -377,6 +377,9 @@ class SheetReader {
     this.faults.push({ offset: this.tokens.starts[Math.min(at, this.tokens.count)], message, remedy });
   }
 }
+
+const isLineBreak = (tokens: Tokens, at: number): boolean =>
+  tokens.types[at] === kinds.WhiteSpace && tokenText(tokens, at).includes('\n');
 
 interface Problem {
   readonly at: number;
