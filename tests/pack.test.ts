@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(100);
+const runs = runsOr(60);
 
 /** Pieces that a careless merge loses or breaks. */
 const oddPiece = fc.constantFrom(

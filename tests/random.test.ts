@@ -196,7 +196,7 @@ const randomPage = fc.record({
 });
 
 const seed = Number(process.env.YELTO_RANDOM_SEED ?? 20261125);
-const amount = Number(process.env.YELTO_RANDOM_PAGES ?? 30);
+const amount = Number(process.env.YELTO_RANDOM_PAGES ?? 15);
 
 test(`${amount} random pages have the engine’s winners`, async () => {
   await fc.assert(

@@ -124,7 +124,7 @@ const physical = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' 
 test(
   'two values are the same where the engine computes the same, and nowhere else',
   () =>
-    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(60), async (trials) => {
+    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(30), async (trials) => {
       const { html, css } = markup(trials);
       const page = parsePage({
         name: 'x',
@@ -157,6 +157,72 @@ test(
       }
       return wrong;
     }),
+  judgeTime,
+);
+
+const steps = fc.oneof(
+  fc.constantFrom('0', '0px', '10px', '-3px', '1em', '50%').chain(
+    (one) =>
+    fc.constantFrom(`translateX(${one})`, `translate(${one})`, `translate(0, ${one})`, `translate3d(${one}, 0, 0px)`, `translate(${one}, 10px)`, `translateY(${one})`), // prettier-ignore
+  ),
+  fc.constantFrom('0', '10px', '-3px', '1em').map((one) => `translateZ(${one})`),
+  fc.constantFrom('0', '90deg', '0.25turn', '100grad', '-90deg', '30deg', '360deg', '1rad').chain(
+    (one) =>
+    fc.constantFrom(`rotate(${one})`, `rotateZ(${one})`, `rotateX(${one})`, `rotateY(${one})`, `rotate3d(0, 0, 1, ${one})`, `rotate3d(1, 2, 0, ${one})`, `skewX(${/90deg|turn|grad/.test(one) ? 0 : one})`, `skew(${one === '30deg' ? one : 0})`), // prettier-ignore
+  ),
+  fc.constantFrom('1', '2', '50%', '0.5', '-1').chain(
+    (one) =>
+    fc.constantFrom(`scale(${one})`, `scaleX(${one})`, `scaleY(${one})`, `scale(1, ${one})`, `scaleZ(${one})`, `scale3d(${one}, 1, 1)`), // prettier-ignore
+  ),
+  fc.constantFrom('matrix(1, 0, 0, 1, 0, 0)', 'matrix(0, 1, -1, 0, 0, 0)', 'matrix(2, 0, 0, 2, 10, 0)', 'matrix3d(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 10, 0, 0, 1)', 'perspective(100px)', 'perspective(none)', 'perspective(0)'), // prettier-ignore
+);
+const transform = fc.oneof(
+  { weight: 12, arbitrary: fc.array(steps, { minLength: 1, maxLength: 3 }).map((list) => list.join(' ')) },
+  { weight: 1, arbitrary: fc.constant('none') },
+);
+
+test(
+  'transformations are the same where they come to the same matrix',
+  () =>
+    expectNothingFalse(
+      fc.array(fc.tuple(transform, transform), { minLength: 100, maxLength: 100 }),
+      runsOr(5),
+      async (pairs) => {
+        const all = pairs.flat();
+        const css = all.map((value, i) => `#t${i} { transform: ${value} }`).join('\n');
+        const body = all.map((_, i) => `<p id="t${i}"></p>`).join('');
+        const html = `<!DOCTYPE html><html><head><style>p { font-size: 10px; width: 40px; height: 70px } ${css}</style></head><body>${body}</body></html>`;
+        await tab.setContent(html);
+        const asTold = await tab.evaluate(() =>
+          [...document.querySelectorAll('p')].map((one) => getComputedStyle(one).transform),
+        );
+        // What an engine's sine leaves over of a full turn is nothing.
+        const told = asTold
+          .map((text) => text.replace(/-?\d[.\d]*e-1\d|-0(?=[,)])/g, '0'))
+          .map((text) =>
+            text.replace(
+              /^matrix\((.+), (.+), (.+), (.+), (.+), (.+)\)$/,
+              'matrix3d($1, $2, 0, 0, $3, $4, 0, 0, 0, 0, 1, 0, $5, $6, 0, 1)',
+            ),
+          );
+        const page = parsePage({ name: 'x', html });
+        const ours = page.select('p').map((one) => computedOf(page, one, 'transform'));
+        const wrong: string[] = [];
+        for (let a = 0; a < all.length; a++)
+          for (let b = a + 1; b < all.length; b++) {
+            // Shares are of a box that no text tells the size of.
+            const isShare = /%/.test(all[a] + all[b]);
+            const isSame = ours[a] === ours[b];
+            if (isSame === (told[a] === told[b]) || (isShare && !isSame)) continue;
+            wrong.push(
+              `${isSame ? 'FALSELY SAME' : 'falsely different'}: ${all[a]} and ${all[b]}: ${told[a]} and ${told[b]}`,
+            );
+          }
+        note('pairs', (all.length * (all.length - 1)) / 2);
+        return wrong;
+      },
+      { isOfMany: true },
+    ),
   judgeTime,
 );
 
@@ -203,7 +269,7 @@ const pathOf = (one: PageElement): string =>
 test(
   'sizes are the engine’s where a lone monospace family makes them smaller',
   () =>
-    expectNothingFalse(fc.array(nest, { minLength: 30, maxLength: 30 }), runsOr(20), async (nests) => {
+    expectNothingFalse(fc.array(nest, { minLength: 30, maxLength: 30 }), runsOr(10), async (nests) => {
       const body = nests
         .map((boxes) => {
           const open = boxes.map(({ tag, family, size }) => {

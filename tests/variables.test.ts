@@ -6,7 +6,7 @@ import { answerIn } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(60);
+const runs = runsOr(30);
 
 /** One is registered and handed down, one registered and not. */
 const variables = ['--a', '--b', '--c', '--shared', '--own'];
@@ -36,10 +36,21 @@ const read = fc.oneof(
       .map(([name, instead]) => `env(${name}${instead})`),
   },
 );
+const attributeNames = ['data-n', 'data-m', 'TITLE'];
+const kinds = ['', ' raw-string', ' type(<integer>)', ' type(<number>)', ' type(*)', ' type(<color> | <integer>+)', ' px', ' %', ' type(auto)']; // prettier-ignore
+const attribute = fc
+  .tuple(
+    fc.constantFrom(...attributeNames, 'data-nobody'),
+    fc.oneof({ weight: 2, arbitrary: fc.constant(' type(<integer>)') }, fc.constantFrom(...kinds)),
+    // Engines take an attribute that a variable in the fallback reads too for one that reads itself.
+    fc.constantFrom('', '', ', 4', ',', ', red', ', env(nobody, 3)'),
+  )
+  .map(([name, kind, instead]) => `attr(${name}${kind}${instead})`);
 const number = fc.integer({ min: 1, max: 9 }).map(String);
 const value = fc.oneof(
   { weight: 3, arbitrary: number },
   { weight: 3, arbitrary: read },
+  { weight: 2, arbitrary: attribute },
   { weight: 3, arbitrary: keyword },
   { weight: 1, arbitrary: fc.constantFrom('nothing', '1 2', '2.5') },
 );
@@ -80,10 +91,19 @@ const sheet = fc
   )
   .map((each) => each.join('\n'));
 const style = fc.option(block, { nil: '' }).map((said) => (said ? ` style="${said}"` : ''));
+const attributes = fc
+  .array(
+    fc.tuple(
+      fc.constantFrom(...attributeNames),
+      fc.constantFrom('3', ' 8 ', '', 'x', '2px', '2.5', 'auto', '7 5', 'red', '-1', '&quot;q&quot;'),
+    ),
+    { maxLength: 2 },
+  )
+  .map((each) => [...new Map(each)].map(([name, said]) => ` ${name}="${said}"`).join(''));
 const box = fc.tuple(
   fc.constantFrom('div', 'span', 'b', 'li'),
   fc.subarray(['a', 'b', 'c']).map((names) => names.join(' ')),
-  style,
+  fc.tuple(style, attributes).map((each) => each.join('')),
   fc.nat(),
 );
 /** Each stands in one of those before it, or in the body. */

@@ -9,6 +9,7 @@ import { PictureJudge } from './support/pictures.js';
 import { FurtherWorlds, measuresFonts, nudgedAt } from './support/worlds.js';
 import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
 import { richerCase } from './support/richer.js';
+import { frameworkCase } from './support/framework-cases.js';
 
 let browser: Browser;
 let judge: EffectJudge;
@@ -123,5 +124,11 @@ test(
 test(
   `verdicts on ${runs} random drafts on richer pages are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(richerCase, runs, falsehoods),
+  judgeTime,
+);
+
+test(
+  `verdicts on ${runs} random drafts of frameworks’ rules are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(frameworkCase, runs, falsehoods),
   judgeTime,
 );

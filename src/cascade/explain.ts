@@ -9,7 +9,7 @@ import { motionWords } from './motion.js';
 import { priceOf } from './standing.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 import { valueOf } from './value.js';
-import { variablesIn } from './variables.js';
+import { variablesIn } from './substitute.js';
 
 /** A contest in plain words. */
 export interface Explanation {

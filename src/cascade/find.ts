@@ -4,7 +4,7 @@ import { ident, string } from 'css-tree';
 import { parseStyleAttribute, type AtRule, type Content, type WrittenDeclaration } from '../sheet/index.js';
 import { computedText, isSameValue, longhandsOf, nowhere, readColour } from '../value/index.js';
 import { after, kinds, readTokens, tokenText } from '../text/index.js';
-import { variablesIn } from './variables.js';
+import { variablesIn } from './substitute.js';
 
 /** One place in a sheet or in the markup that mentions what was looked for. */
 export interface Mention {

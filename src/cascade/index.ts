@@ -6,8 +6,9 @@ export { isMark, typeOf } from './adjusted.js';
 export { computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
 export { registeredProperty } from './registered.js';
 export { filledValue, specifiedFrom, valueOf } from './value.js';
-export { Level, type Candidate } from './rank.js';
-export { fillVariables, isSubstituted, variablesIn } from './variables.js';
+export { Level, rolledBack, type Candidate } from './rank.js';
+export { isSubstituted, variablesIn } from './substitute.js';
+export { fillVariables } from './variables.js';
 export { variableReaders } from './variable-readers.js';
 export {
   elementOf,

@@ -1,6 +1,7 @@
 import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import { packSpecificity, type HeldChange } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
+import { readsAttributes } from './attributes.js';
 import { Capture } from './capture.js';
 import { containersHold, hasContainers } from './containers.js';
 import { claimsOf, Contested, type Claims } from './contested.js';
@@ -80,6 +81,8 @@ export class Solution {
   /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
   readonly #contained = new Map<string, Contested>();
   readonly #contexts = new Map<number, Context>();
+  /** Whether attributes make values, so that what the same rules match may look otherwise. */
+  readonly #readsAttributes: boolean;
   readonly #flows: Flows;
   readonly #targets: DraftTargets;
   /** Of the target that states were asked of last. */
@@ -97,6 +100,7 @@ export class Solution {
     let capture = captures.get(page.identity);
     if (!capture) captures.set(page.identity, (capture = new Capture(page)));
     this.#capture = capture;
+    this.#readsAttributes = [page.styles, ...page.components, page.overlay?.styles].some(readsAttributes);
     this.#matching = capture.matching(page.tree);
     this.#draft = draftMatching(page);
     this.#layerRanks = (page.overlay?.styles ?? page.styles).layers.ranks((condition) =>
@@ -169,6 +173,7 @@ export class Solution {
     let context = at >= 0 ? this.#contexts.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
       context = within(context, this.contested(next, ''));
+      if (this.#readsAttributes) context = within(context, this.page.elements[next].attributes);
       this.#contexts.set(next, context);
     }
     return pseudo ? within(context, this.contested(row, pseudo)) : context;

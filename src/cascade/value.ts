@@ -1,7 +1,6 @@
 import { isHighlight } from '../facts/index.js';
 import { inQuirks, type Page, type PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
-import { fillAttributes } from './attributes.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { rolledBack, type Candidate } from './rank.js';
@@ -85,7 +84,7 @@ export function specifiedFrom(
         : inheritedOrInitial(page, target, longhand);
     }
     default:
-      return { value: longhand === 'content' ? fillAttributes(target, value) : value, from: declaration };
+      return { value: value, from: declaration };
   }
 }
 

@@ -1,5 +1,5 @@
 import type { StyleBlock, StyleSet } from '../page/index.js';
-import { variablesIn } from './variables.js';
+import { variablesIn } from './substitute.js';
 
 /** A declaration that reads a variable, and the rule that it stands in. */
 export interface VariableReader {

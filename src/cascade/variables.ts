@@ -1,21 +1,19 @@
-import { kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
+import { eachRead, isSubstituted, substituted } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
-/** Characters. Variables that double each other would fill the memory; engines give up too (CSS Variables 1 §3.3). */
-const longestValue = 0x10000;
-/** Functions inside functions; engines stop before. */
-const deepestNesting = 400;
-
-/** CSS Variables 1 §3: `var()` filled in; undefined where a variable is missing or runs in a circle. */
+/** CSS Variables 1 §3, CSS Values 5 §7.7: `var()` and `attr()` filled in; undefined where one has no value or runs in a circle. */
 export function fillVariables(page: Page, target: Target, value: string): string | undefined {
   if (!isSubstituted(value)) return value;
   const variables = variablesOf(page);
-  return substituted(value, (name) => variables.valueOf(target, name));
+  return substituted(value, {
+    variable: (name) => variables.valueOf(target, name),
+    attribute: (name) => elementOf(target).attributes.get(name),
+  });
 }
 
 const known = new WeakMap<Page, Variables>();
@@ -154,7 +152,8 @@ class Variables {
   #needs(one: Declared, hasValue: (of: Declared) => boolean | undefined): Declared[] {
     const { value, target } = one;
     const found: Declared[] = [];
-    eachRead(value, (name) => {
+    const { attributes } = elementOf(target);
+    eachRead(value, attributes, (name) => {
       const declared = this.#declared(target, name);
       if (declared) found.push(declared);
       const isGiven = declared
@@ -186,9 +185,12 @@ class Variables {
       case 'unset':
         return this.#unset(one);
     }
-    const filled = substituted(value, (other) => {
-      const declared = this.#declared(one.target, other);
-      return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
+    const filled = substituted(value, {
+      variable: (other) => {
+        const declared = this.#declared(one.target, other);
+        return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
+      },
+      attribute: (other) => elementOf(one.target).attributes.get(other),
     });
     return filled === undefined || !isOfSyntax(this.page, name, filled) ? this.#invalid(one) : filled;
   }
@@ -207,86 +209,5 @@ class Variables {
   #valueAbove(one: Declared): string | undefined {
     const above = this.#above(one);
     return above ? this.#values.get(above.key) : registeredProperty(this.page, one.name)?.initial;
-  }
-}
-
-/** Whether anything takes another text's place in a value. */
-export const isSubstituted = (value: string): boolean => /(var|env)\(/i.test(value);
-
-/** What a device says of itself (CSS Environment Variables 1 §3); no text tells what. */
-const ofDevice =
-  /^(safe-area-(max-)?inset-(top|right|bottom|left)|keyboard-inset-(top|right|bottom|left|width|height)|titlebar-area-(x|y|width|height)|viewport-segment-(top|right|bottom|left|width|height)|preferred-text-scale)$/;
-
-/** The value with each `var()`, and each `env()` of a name that no device has, replaced; undefined where one has neither a value nor a fallback. */
-function substituted(value: string, valueOf: (name: string) => string | undefined): string | undefined {
-  if (!isSubstituted(value)) return value;
-  const tokens = readTokens(value);
-  return substitutedIn(tokens, 0, tokens.count, valueOf, 0);
-}
-
-function substitutedIn(
-  tokens: Tokens,
-  from: number,
-  to: number,
-  valueOf: (name: string) => string | undefined,
-  depth: number,
-): string | undefined {
-  if (depth > deepestNesting) return undefined;
-  let text = '';
-  for (let at = from; at < to; at++) {
-    if (text.length > longestValue) return undefined;
-    const [, kind] =
-      (tokens.types[at] === kinds.Function && /^(var|env)\($/i.exec(tokenText(tokens, at))) || [];
-    if (!kind) {
-      text += tokenText(tokens, at);
-      continue;
-    }
-    const close = Math.min(tokens.closes[at], to);
-    const first = skipSpace(tokens, at + 1, close);
-    const isVariable = kind.toLowerCase() === 'var';
-    let comma = skipSpace(tokens, first + 1, close);
-    // Behind the name of a device's there may be numbers.
-    while (!isVariable && comma < close && tokens.types[comma] !== kinds.Comma) comma++;
-    const name = tokenText(tokens, first);
-    const own = isVariable
-      ? valueOf(name)
-      : ofDevice.test(name)
-        ? ofThisDevice(tokens, at, comma)
-        : undefined;
-    const filling =
-      own ??
-      (comma < close && tokens.types[comma] === kinds.Comma
-        ? substitutedIn(tokens, comma + 1, close, valueOf, depth + 1)?.trim()
-        : undefined);
-    if (filling === undefined) return undefined;
-    // What is filled in never joins its neighbours to one token.
-    text += /[\w%-]$/.test(text) && /^[\w%.-]/.test(filling) ? ` ${filling}` : filling;
-    if (/[\w%-]$/.test(text) && /^[\w%.-]/.test(tokenText(tokens, close + 1)) && close + 1 < to) text += ' ';
-    at = close;
-  }
-  return text.length > longestValue ? undefined : text;
-}
-
-/** As it stands, without what counts only where there is nothing like it. */
-function ofThisDevice(tokens: Tokens, from: number, comma: number): string {
-  const words = Array.from({ length: comma - from }, (_, i) => tokenText(tokens, from + i));
-  return `${words.join('').trim()})`;
-}
-
-/** The names of the variables that a value reads, in order; [] for none. */
-export function variablesIn(value: string): string[] {
-  const names: string[] = [];
-  eachRead(value, (name) => names.push(name) > 0);
-  return names;
-}
-
-/** Names each variable that a value reads, in order; what stands behind its comma where `visit` asks for it. */
-function eachRead(value: string, visit: (name: string) => boolean): void {
-  if (!/var\(/i.test(value)) return;
-  const tokens = readTokens(value);
-  for (let at = 0; at < tokens.count; at++) {
-    if (tokens.types[at] !== kinds.Function || !/^var\($/i.test(tokenText(tokens, at))) continue;
-    const name = tokenText(tokens, skipSpace(tokens, at + 1));
-    if (name.startsWith('--') && !visit(name)) at = tokens.closes[at];
   }
 }

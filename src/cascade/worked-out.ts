@@ -25,7 +25,7 @@ export interface Matched {
 
 /** A target's contest below those of all that encloses it. */
 export interface Context {
-  readonly inside: WeakMap<Contested, Context>;
+  readonly inside: WeakMap<object, Context>;
 }
 
 /** By block, in groups whose contests are alike. */
@@ -55,9 +55,9 @@ export const workedOutFor = (capture: Capture, ranks: string): WorkedOut =>
 export const matchedFor = (matcher: Matcher, ranks: string): Matched =>
   forRanks(matcher, ranks, () => ({ flowSources: [], targets: new Map() }));
 
-/** The context of a target with that contest, inside of another. */
-export function within(context: Context, contested: Contested): Context {
-  let found = context.inside.get(contested);
-  if (!found) context.inside.set(contested, (found = { inside: new WeakMap() }));
+/** The context of a target with that contest, or with attributes that values read, inside of another. */
+export function within(context: Context, what: Contested | ReadonlyMap<string, string>): Context {
+  let found = context.inside.get(what);
+  if (!found) context.inside.set(what, (found = { inside: new WeakMap() }));
   return found;
 }

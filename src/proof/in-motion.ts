@@ -3,6 +3,7 @@ import {
   elementOf,
   longhandValue,
   pseudoOf,
+  rolledBack,
   standingCandidates,
   type Candidate,
   type Target,
@@ -25,15 +26,24 @@ export function isApartInMotion(
   page: Page,
   target: Target,
   longhand: string,
-  [own, next]: readonly Candidate[],
+  candidates: readonly Candidate[],
 ): boolean {
   if (page.overlay!.styles.keyframes.length === 0) return false;
-  const textOf = ({ declaration }: Candidate) => longhandValue(declaration, longhand) ?? declaration.value;
-  const texts = [textOf(own), next ? textOf(next) : initialValue(longhand)];
+  const texts = [candidates, candidates.slice(1)].map((list) => {
+    const shown = standingFirst(list)?.declaration;
+    return shown ? (longhandValue(shown, longhand) ?? shown.value) : initialValue(longhand);
+  });
   return handles.some(({ longhand: handle, hangsOn }) => {
     const [here, there] = texts.map((text) => hangsOn.test(text));
     return here !== there && handle !== longhand && isMoving(page, target, handle);
   });
+}
+
+/** The first candidate; of one that rolls back, the one that it lets through (CSS Cascade 5 §7.3.4). */
+function standingFirst(candidates: readonly Candidate[]): Candidate | undefined {
+  const [first] = candidates;
+  const how = /^revert(-layer)?$/i.exec(first?.declaration.value ?? '');
+  return how ? standingFirst(rolledBack(candidates, !how[1])) : first;
 }
 
 /** The name of an animation that goes on and moves what a declaration says, on any of its targets; undefined for none. */

@@ -155,7 +155,9 @@ function works(
       outcome: 'partly',
       conditions: view.conditions,
       why: unfilled,
-      remedy: 'Give the variable a value that fits, or write a fallback into var(), behind a comma.',
+      remedy: variablesIn(drafted.declaration.value).length
+        ? 'Give the variable a value that fits, or write a fallback into var(), behind a comma.'
+        : 'Write a fallback into the brackets, behind a comma.',
     };
   return wins(drafted, shown);
 }
@@ -210,7 +212,10 @@ function unfilledWords(
 
 function emptyWords(value: string): string {
   const names = variablesIn(value);
-  if (names.length === 0) return 'no device has what env() names';
+  if (names.length === 0)
+    return /(?<![\w-])attr\(/i.test(value)
+      ? 'the thing has no attribute that attr() could read so'
+      : 'no device has what env() names';
   return `${list(names)} ${names.length === 1 ? 'has' : 'have'} no value there`;
 }
 

@@ -6,18 +6,22 @@ import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
 import { rowsInAllStates, statesOf, type RuleStates } from './states.js';
 
-/** States in which the browser's own sheet looks different (HTML Standard §15.3). */
-const browserStates = [
-  { properties: /^outline-/, state: ':focus-visible' },
-  { properties: /^color$/, state: ':active' },
-];
-
 /** Whether the keyboard reaches an element as its markup stands (HTML Standard §6.6.3). */
 const isReached = ({ tag, attributes }: PageElement): boolean =>
   /^(button|input|select|textarea|summary)$/.test(tag) ||
   (/^(a|area)$/.test(tag) && attributes.has('href')) ||
   attributes.has('tabindex') ||
   (attributes.has('contenteditable') && attributes.get('contenteditable') !== 'false');
+
+const isLink = ({ tag, attributes }: PageElement): boolean =>
+  /^(a|area)$/.test(tag) && (attributes.has('href') || attributes.has('xlink:href'));
+
+/** States in which the browser's own sheet looks different, and on what (HTML Standard §15.3). */
+const browserStates = [
+  { properties: /^outline-/, state: ':focus-visible', isFor: isReached },
+  { properties: /^color$/, state: ':active', isFor: isLink },
+];
+type BrowserState = (typeof browserStates)[number];
 
 /** So many other states are looked at for one declaration. */
 const mostStates = 16;
@@ -59,10 +63,14 @@ export class OtherStates {
         if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
     const sets = new Map<string, OtherState>();
     const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
-    const ring = browsers ? this.#onTargets(block, browsers.state) : [];
-    if (browsers && ring.length) sets.set(browsers.state, { held: ring, words: [browsers.state] });
+    const targets = this.#matchedBy(block);
+    const ring = browsers ? this.#inState(targets, browsers) : [];
     // What is handed down may come from a box in the state whose like inside is not in it.
     const mayComeFromOutside = /inherit|unset/i.test(value) || names.some(isInherited);
+    const around = browsers && mayComeFromOutside ? this.#inState(enclosing(targets), browsers) : [];
+    for (const held of [ring, around])
+      if (browsers && held.length)
+        sets.set(`${browsers.state} ${sets.size}`, { held, words: [browsers.state] });
     for (const rule of rules) {
       const { sets: all, words } = this.#statesFor(rule);
       const ways = mayComeFromOutside ? all.flatMap((held) => [held, ...this.#outermost(held)]) : all;
@@ -154,13 +162,10 @@ export class OtherStates {
     return [...new Set([...matched, ...carriers, ...inStates])];
   }
 
-  #onTargets(block: StyleBlock, state: string): readonly Held[] {
+  #inState(elements: readonly PageElement[], { state, isFor }: BrowserState): readonly Held[] {
     const { tree } = this.laid;
-    return this.#matchedBy(block)
-      .filter(
-        (element) =>
-          canBeIn(state.slice(1), element.index, tree) && (state !== ':focus-visible' || isReached(element)),
-      )
+    return elements
+      .filter((element) => isFor(element) && canBeIn(state.slice(1), element.index, tree))
       .map((element) => ({ element, state }));
   }
 
@@ -170,6 +175,15 @@ export class OtherStates {
     if (!states) kept.set(rule, (states = statesOf(this.laid, rule, true)));
     return states;
   }
+}
+
+/** What encloses some elements, without these. */
+function enclosing(elements: readonly PageElement[]): PageElement[] {
+  const found = new Set<PageElement>();
+  for (const { drawnIn } of elements)
+    for (let up = drawnIn; up && !found.has(up); up = up.drawnIn) found.add(up);
+  for (const element of elements) found.delete(element);
+  return [...found];
 }
 
 const statesOfPage = new WeakMap<Page, Map<StyleBlock, RuleStates>>();

@@ -1,5 +1,6 @@
 import type { Surroundings } from './computed-text.js';
 import { topLevelPieces } from './parts.js';
+import { transformText } from './transforms.js';
 
 /** Where one computed value has several notations, the one that stands for them; one more is one more row. */
 const notations: readonly (readonly [
@@ -13,7 +14,7 @@ const notations: readonly (readonly [
   [/^border-.*-radius$|^scroll-snap-align$/, (text) => /^(\S+) \1$/.exec(text)?.[1] ?? text],
   [/^(box|text)-shadow$/, shadowText],
   [/^(backdrop-)?filter$/, dropShadowText],
-  [/^transform$/, turnedText],
+  [/^transform$/, (text) => transformText(turnedText(text))],
   [/^(background|mask)-size$/, (text) => text.replace(/(^|,)(\S+) auto(?=$|,)/g, '$1$2')],
   [/^(background|mask)-repeat$/, repeatText],
   [/^letter-spacing$/, (text) => (text === '0' ? 'normal' : text)],

@@ -67,11 +67,11 @@ const isOwn = (name: string) => name.startsWith('components');
 /** Of what nobody says, on large pages one in so many is asked. */
 const asked = [
   ...still
-    .map((site, i) => ({ site, isSaved: i % 4 === 0 || isOwn(site.name), width: 1280, everySilent: 1 }))
+    .map((site, i) => ({ site, isSaved: i % 2 === 0 || isOwn(site.name), width: 1280, everySilent: 1 }))
     // Some of each kind; SITES=all asks about every one.
     .filter(
       ({ site }, i) =>
-        process.env.SITES === 'all' || i % 3 === 0 || i === still.length - 1 || isOwn(site.name),
+        process.env.SITES === 'all' || i % 5 === 0 || i === still.length - 1 || isOwn(site.name),
     ),
   ...componentSites().flatMap((site) => [
     { site, isSaved: true, width: 1280, everySilent: 30 },

@@ -90,7 +90,9 @@ export class EffectJudge {
       carrier: `:is(${takesFocus}):not(:disabled)`,
       state: ':focus-visible',
     };
-    const rings = /outline/.test(draft) ? [[focus], ...one.states.map((states) => [...states, focus])] : [];
+    const rings = /outline|\ball\s*:/.test(draft)
+      ? [[focus], ...one.states.map((states) => [...states, focus])]
+      : [];
     // A link has another colour while it is pressed.
     const pressed = /color/.test(draft) ? [[{ carrier: 'a[href]', state: ':active' }]] : [];
     const worlds = [[], ...one.states, ...rings, ...pressed];

@@ -61,7 +61,7 @@ test.each([
   ['<svg><path fill=shelf>', 'path', 'fill', '#000000ff'],
   ['<svg fill=red><g><path>', 'path', 'fill', '#ff0000ff'],
   ['<svg><text font-size=9>', 'text', 'font-size', '9px'],
-  ['<svg><g transform="translate(1 2)">', 'g', 'transform', 'translate(1px,2px)'],
+  ['<svg><g transform="translate(1 2)">', 'g', 'transform', 'matrix3d(1,0,0,1,0,1,0,2,0,0,1,0,0,0,0,1)'],
   ['<svg><path hidden>', 'path', 'display', 'inline'],
   ['<svg><rect width=shelf>', 'rect', 'width', '0'],
   ['<svg><rect width=-1>', 'rect', 'width', 'auto'],

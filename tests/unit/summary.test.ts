@@ -17,7 +17,7 @@ test(`what rules that tell no colour and no font say changes no count of random 
       expect(told(colours)).toEqual(told(whole.colours));
       expect(told(fonts)).toEqual(told(whole.fonts));
     }),
-    { numRuns: runsOr(60), seed },
+    { numRuns: runsOr(30), seed },
   );
 });
 

@@ -1,0 +1,127 @@
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { attributeAsked, attributeFilling } from './attributes.js';
+
+/** Characters. Variables that double each other would fill the memory; engines give up too (CSS Variables 1 §3.3). */
+const longestValue = 0x10000;
+/** Functions inside functions; engines stop before. */
+const deepestNesting = 400;
+
+/** Whether anything takes another text's place in a value. */
+export const isSubstituted = (value: string): boolean => /(?<![\w-])(var|env|attr)\(/i.test(value);
+
+/** What a device says of itself (CSS Environment Variables 1 §3); no text tells what. */
+const ofDevice =
+  /^(safe-area-(max-)?inset-(top|right|bottom|left)|keyboard-inset-(top|right|bottom|left|width|height)|titlebar-area-(x|y|width|height)|viewport-segment-(top|right|bottom|left|width|height)|preferred-text-scale)$/;
+
+/** What takes a function's place in a value, by name; undefined for nothing. */
+interface Fillings {
+  readonly variable: (name: string) => string | undefined;
+  /** As it is written on the element. */
+  readonly attribute: (name: string) => string | undefined;
+}
+
+/**
+ * The value with each `var()` and `attr()`, and each `env()` of a name that no device has, replaced; undefined where one has
+ * neither a value nor a fallback.
+ */
+export function substituted(value: string, fillings: Fillings): string | undefined {
+  if (!isSubstituted(value)) return value;
+  const tokens = readTokens(value);
+  return substitutedIn(tokens, 0, tokens.count, fillings, 0);
+}
+
+function substitutedIn(
+  tokens: Tokens,
+  from: number,
+  to: number,
+  fillings: Fillings,
+  depth: number,
+): string | undefined {
+  if (depth > deepestNesting) return undefined;
+  let text = '';
+  for (let at = from; at < to; at++) {
+    if (text.length > longestValue) return undefined;
+    const [, kind] =
+      (tokens.types[at] === kinds.Function && /^(var|env|attr)\($/i.exec(tokenText(tokens, at))) || [];
+    if (!kind) {
+      text += tokenText(tokens, at);
+      continue;
+    }
+    const close = Math.min(tokens.closes[at], to);
+    const first = skipSpace(tokens, at + 1, close);
+    const isVariable = kind.toLowerCase() === 'var';
+    const comma = isVariable ? skipSpace(tokens, first + 1, close) : commaIn(tokens, at, close);
+    const own = isVariable ? fillings.variable(tokenText(tokens, first)) : ownOf(tokens, at, close, fillings);
+    const filling =
+      own ??
+      (comma < close && tokens.types[comma] === kinds.Comma
+        ? substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim()
+        : undefined);
+    if (filling === undefined) return undefined;
+    // What is filled in never joins its neighbours to one token.
+    text += /[\w%-]$/.test(text) && /^[\w%.-]/.test(filling) ? ` ${filling}` : filling;
+    if (/[\w%-]$/.test(text) && /^[\w%.-]/.test(tokenText(tokens, close + 1)) && close + 1 < to) text += ' ';
+    at = close;
+  }
+  return text.length > longestValue ? undefined : text;
+}
+
+/** What an `attr()` or an `env()` stands for by itself. */
+function ownOf(
+  tokens: Tokens,
+  at: number,
+  close: number,
+  { attribute }: Pick<Fillings, 'attribute'>,
+): string | undefined {
+  const comma = commaIn(tokens, at, close);
+  if (!/^attr/i.test(tokenText(tokens, at))) {
+    const isKnown = ofDevice.test(tokenText(tokens, skipSpace(tokens, at + 1, comma)));
+    return isKnown ? ofThisDevice(tokens, at, comma) : undefined;
+  }
+  const asked = attributeAsked(tokens, at + 1, comma);
+  return asked && attributeFilling(asked, attribute(asked.name), comma < close);
+}
+
+/** The comma behind what a function names, past what stands in brackets there; its end where there is none. */
+function commaIn(tokens: Tokens, at: number, close: number): number {
+  let comma = at + 1;
+  while (comma < close && tokens.types[comma] !== kinds.Comma) comma = after(tokens, comma);
+  return Math.min(comma, close);
+}
+
+/** As it stands, without what counts only where there is nothing like it. */
+function ofThisDevice(tokens: Tokens, from: number, comma: number): string {
+  const words = Array.from({ length: comma - from }, (_, i) => tokenText(tokens, from + i));
+  return `${words.join('').trim()})`;
+}
+
+/** The names of the variables that a value reads, in order; [] for none. */
+export function variablesIn(value: string): string[] {
+  const names: string[] = [];
+  eachRead(value, undefined, (name) => names.push(name) > 0);
+  return names;
+}
+
+/**
+ * Names each variable that a value reads, in order; what stands behind its comma where `visit` asks for it, and what stands
+ * behind that of an `attr()` unless these attributes have what it asks for.
+ */
+export function eachRead(
+  value: string,
+  attributes: ReadonlyMap<string, string> | undefined,
+  visit: (name: string) => boolean,
+): void {
+  if (!/var\(/i.test(value)) return;
+  const tokens = readTokens(value);
+  for (let at = 0; at < tokens.count; at++) {
+    if (tokens.types[at] !== kinds.Function) continue;
+    const kind = tokenText(tokens, at).toLowerCase();
+    const close = Math.min(tokens.closes[at], tokens.count);
+    if (kind === 'attr(' && attributes) {
+      if (ownOf(tokens, at, close, { attribute: (name) => attributes.get(name) }) !== undefined) at = close;
+    } else if (kind === 'var(') {
+      const name = tokenText(tokens, skipSpace(tokens, at + 1));
+      if (name.startsWith('--') && !visit(name)) at = close;
+    }
+  }
+}
