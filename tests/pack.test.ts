@@ -6,6 +6,7 @@ import { pack, readPanel, type PanelProfile } from 'yelto';
 import { withHeldClasses } from './support/played-states.js';
 import { expectNothingFalse, judgeTime, runsOr, seed } from './support/judging.js';
 import { startEngine } from './support/engine.js';
+import { frameworkText, markupNamedIn } from './support/framework-cases.js';
 import { anySheet } from './support/ordinary.js';
 import { richerSheet } from './support/richer.js';
 
@@ -84,7 +85,7 @@ const ending = fc.constantFrom(
 );
 
 const sheet = fc
-  .tuple(top, fc.array(fc.oneof(anySheet, richerSheet, oddPiece), { maxLength: 3 }), ending)
+  .tuple(top, fc.array(fc.oneof(anySheet, richerSheet, oddPiece, frameworkText), { maxLength: 3 }), ending)
   .map(([first, parts, last]) => first + parts.join('') + last);
 
 const plain: PanelProfile = { name: 'plain', about: '', place: 'after' };
@@ -122,11 +123,11 @@ const wish = fc
       : one.standing,
   }));
 
-const body =
+const things =
   '<div class="card" title=">" id="main"><p class="note item">a <b class="card-title">b</b></p></div><ul class="row box"><li class="item btn">x<li class="note">y</ul><div class="card note md:card">z</div><div class="box"><span class="card>x lead">q</span></div>';
 
 /** Rules that the engine keeps, and computed values of all elements, in two windows. */
-function look(sheets: readonly string[]) {
+function look(sheets: readonly string[], body: string) {
   return tab.evaluate(
     async ({ sheets, body }) => {
       document.documentElement.innerHTML = `<head></head><body>${body}</body>`;
@@ -196,7 +197,11 @@ async function wrongs({ draft, panel, standing, isOnce }: Wish) {
       }, packed.text)
     : [panel.escaped ? packed.text.replaceAll('<', '&lt;').replaceAll('>', '&gt;') : packed.text];
   if (panel.escaped && packed.warnings.length) return wrong;
-  const [there, put] = [await look([readPanel(standing, panel), isOnce ? '' : draft]), await look(pasted)];
+  const body = things + markupNamedIn(standing + draft);
+  const [there, put] = [
+    await look([readPanel(standing, panel), isOnce ? '' : draft], body),
+    await look(pasted, body),
+  ];
   const missing = there.rules.filter(
     (rule) => !put.rules.includes(rule) && !/^@(charset|namespace)/.test(rule),
   );

@@ -73,7 +73,7 @@ function keyOf(content: Content): string {
   }
 }
 
-/** The tokens without comments, each stretch of white space one space; as a panel's other needs may have rewritten it. */
+/** The tokens without comments, each stretch of white space one space; as a panel's needs may have rewritten it. */
 function plainText(text: string): string {
   const tokens = readTokens(withoutAngles(withoutComments(text).text.replaceAll('<\\/', '</')));
   let plain = '';
@@ -82,15 +82,15 @@ function plainText(text: string): string {
   return plain.trim();
 }
 
+/** Whether the draft stands there already, at the end: as it is written, or with what is read only at the top put there. */
 function endsWith(there: readonly Piece[], own: readonly Piece[], head: readonly Piece[]): boolean {
-  const body = own.filter((piece) => !head.includes(piece));
   const known = new Set(headOf(there).map(({ key }) => key));
-  const tail = body.length ? there.slice(-body.length) : [];
-  return (
-    head.every(({ key }) => known.has(key)) &&
-    tail.length === body.length &&
-    body.every(({ key }, i) => key === tail[i].key)
-  );
+  const isRead = ({ key, content }: Piece) => known.has(key) || (isCharset(content) && hasCharset(there));
+  const stand = (pieces: readonly Piece[]) => {
+    const tail = there.slice(there.length - pieces.length);
+    return pieces.length <= there.length && pieces.every(({ key }, i) => key === tail[i].key);
+  };
+  return head.every(isRead) && (stand(own.filter((piece) => !head.includes(piece))) || stand(own));
 }
 
 /** The `@charset`, `@import` and `@namespace` that are read: those before all rules; `@layer` names may stand among them. */
@@ -104,6 +104,11 @@ function lastIndexOfLostHead(pieces: readonly Piece[]): number {
   const read = headOf(pieces);
   return pieces.findLastIndex((piece) => isHead(piece.content) && !read.includes(piece));
 }
+
+const isCharset = (content: Content) => content.kind === 'at-rule' && content.name === 'charset';
+
+/** Of those a text has one, wherever it stands. */
+const hasCharset = (pieces: readonly Piece[]) => pieces.some(({ content }) => isCharset(content));
 
 const isLayerNames = (content: Content) =>
   content.kind === 'at-rule' && content.name === 'layer' && !content.contents;
@@ -146,8 +151,7 @@ function withHead(base: string, head: readonly Piece[], draft: string, warnings:
     fresh.filter(({ content }) => content.kind === 'at-rule' && content.name === name);
   const texts = (name: string) =>
     named(name).map(({ start, end }) => draft.slice(start, end).replace(/;?$/, ';'));
-  const hasCharset = pieces.some(({ content }) => content.kind === 'at-rule' && content.name === 'charset');
-  const charset = hasCharset ? [] : texts('charset').slice(0, 1);
+  const charset = hasCharset(pieces) ? [] : texts('charset').slice(0, 1);
   const imports = [...texts('import'), ...texts('namespace')];
   let at = 0;
   for (const { content, end } of pieces) {

@@ -1,4 +1,4 @@
-import { kinds, readTokens, tokenText, type Tokens } from '../text/index.js';
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 
 /**
  * A sheet's text without its comments. Two tokens that only a comment kept apart stay two: a space comes between
@@ -51,19 +51,39 @@ export function tightened(css: string): string {
   // A brace that closes nothing ends no declaration.
   const ends = new Set(tokens.closes.subarray(0, tokens.count));
   let text = '';
+  // Up to there a value is handed on as it is written.
+  let kept = 0;
   for (let at = 0; at < tokens.count; at++) {
+    if (at >= kept) kept = endOfKept(tokens, at);
     const type = tokens.types[at];
     const piece = tokenText(tokens, at);
     if (type !== kinds.WhiteSpace) {
-      if (type === kinds.RightCurlyBracket && ends.has(at)) text = text.replace(/;$/, '');
-      text += type === kinds.RightCurlyBracket ? '}\n' : piece;
+      const isEnd = type === kinds.RightCurlyBracket && at >= kept;
+      if (isEnd && ends.has(at)) text = text.replace(/;$/, '');
+      text += isEnd ? '}\n' : piece;
       continue;
     }
     const next = tokens.types[at + 1];
-    if (mayVanish(tokens, at) || text === '' || text.endsWith('\n') || next === kinds.EOF) continue;
+    const mayGo = at + 1 < kept ? false : mayVanish(tokens, at);
+    if (mayGo || text === '' || text.endsWith('\n') || next === kinds.EOF) continue;
     text += ' ';
   }
   return text === '' || text.endsWith('\n') ? text : `${text}\n`;
+}
+
+/** Where what stands in brackets, or as a variable's value, ends; the place itself where neither begins there. */
+function endOfKept(tokens: Tokens, at: number): number {
+  const { types } = tokens;
+  if (types[at] === kinds.Ident && tokenText(tokens, at).startsWith('--')) {
+    const colon = skipSpace(tokens, at + 1);
+    if (types[colon] !== kinds.Colon) return at;
+    let end = skipSpace(tokens, colon + 1);
+    while (end < tokens.count && types[end] !== kinds.Semicolon && types[end] !== kinds.RightCurlyBracket)
+      end = after(tokens, end);
+    return end;
+  }
+  const opens = [kinds.Function, kinds.LeftParenthesis, kinds.LeftSquareBracket].includes(types[at]);
+  return opens ? after(tokens, at) : at;
 }
 
 /** White space beside these means nothing, wherever they stand. */

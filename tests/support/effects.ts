@@ -128,9 +128,9 @@ export class EffectJudge {
       ...[...[...sheets, draft].join('\n').matchAll(/^@import \S+ ([^;]+);$/gm)].map(([, query]) => query),
     ];
     const isByWidth = text.includes('@container');
-    // What is measured by the window's size is another thing in each, whatever queries say.
+    // What is measured by the window's size is another thing in each, whatever queries say; and all of nothing is nothing.
     const isSized = {
-      width: /\d[sld]?v(w|i|min|max)\b/i.test(text),
+      width: /\d([sld]?v(w|i|min|max)\b|%)/i.test(text),
       height: /\d[sld]?v(h|b|min|max)\b/i.test(text),
     };
     const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));

@@ -145,12 +145,18 @@ function markupOf(parts: readonly CssNode[]): string | undefined {
   return isPossible ? open + close : undefined;
 }
 
+const texts = new Map<string, string>();
+function textOf(file: string): string {
+  const text =
+    texts.get(file) ?? readFileSync(new URL(`../../node_modules/${file}`, import.meta.url), 'utf8');
+  texts.set(file, text);
+  return text;
+}
+
 function sheetOf(file: string): Sheet {
   const rules: Written[] = [];
   const variables = new Map<string, string>();
-  const ast = parse(readFileSync(new URL(`../../node_modules/${file}`, import.meta.url), 'utf8'), {
-    parseValue: false,
-  });
+  const ast = parse(textOf(file), { parseValue: false });
   walk(ast, {
     visit: 'Rule',
     enter(this: { atrule: CssNode | null }, node: Parsed) {
@@ -290,3 +296,30 @@ export const frameworkCase: fc.Arbitrary<OrdinaryCase> = fc
       states: [...states.values()],
     };
   });
+
+/** A stretch of a sheet as it is written, cut off behind any declaration. */
+export const frameworkText: fc.Arbitrary<string> = fc
+  .record({
+    file: fc.constantFrom(...files),
+    at: fc.double({ min: 0, max: 1, noNaN: true, maxExcluded: true }),
+    length: fc.integer({ min: 1, max: 1500 }),
+    isWhole: fc.boolean(),
+  })
+  .map(({ file, at, length, isWhole }) => {
+    const text = textOf(file);
+    const start = Math.floor(at * text.length);
+    // Half of them begin where a rule does.
+    const from = isWhole ? text.indexOf('}', start) + 1 : start;
+    const cut = text.slice(from, from + length);
+    // What a variable's text leaves open is told as it is written, and closed all the same.
+    return cut.slice(0, Math.max(cut.lastIndexOf(';\n'), cut.lastIndexOf('}\n')) + 1);
+  });
+
+/** Things that have the names of which a sheet speaks, those of one compound on one. */
+export function markupNamedIn(css: string): string {
+  const compounds = new Set(css.match(/(\.-?[a-z_][\w-]*)+/gi));
+  return [...compounds]
+    .slice(0, 25)
+    .map((names) => `<div class="${names.slice(1).replaceAll('.', ' ')}">x</div>`)
+    .join('');
+}

@@ -57,3 +57,12 @@ test.each([
   expect(verdict.why).toMatch(why);
   expect(verdict.remedy).toMatch(remedy);
 });
+
+test.each([
+  ['inherit', '<p tabindex="0"><i class="b">x</i></p>', 'wins'],
+  ['inherit', '<p><i class="b">x</i></p>', 'needless'],
+  ['unset', '<p tabindex="0"><i class="b">x</i></p>', 'needless'],
+  ['inherit', '<p tabindex="0"><b><i class="b">x</i></b></p>', 'needless'],
+])('a ring that is handed down: outline: %s on %s', (value, body, outcome) => {
+  expect(first(`.b { outline: ${value} }`, body).outcome).toBe(outcome);
+});

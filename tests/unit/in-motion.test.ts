@@ -34,6 +34,18 @@ test.each([
     '.a { padding: 1em; animation: grow 2s infinite }',
     'needless',
   ],
+  [
+    'what lets the browser’s own share of the letters through, which stands there anyway',
+    '.a { margin-top: revert }',
+    '.a { animation: grow 2s infinite }',
+    'needless',
+  ],
+  [
+    '… in place of a fixed one that equals it until then',
+    '.a { margin-top: revert }',
+    '.a { margin-top: 16px; animation: grow 2s infinite }',
+    'wins',
+  ],
 ])('%s', (_, draft, sheet, outcome) => {
   // prettier-ignore
   expect(outcomeOf(glow + sheet, draft)).toBe(outcome);

@@ -109,6 +109,25 @@ test('white space that means something stays when others go', () => {
   expect(tightened('.a { top: 0; } }')).toBe('.a{top: 0}\n}\n');
 });
 
+test.each([
+  ['--x: { b: c;   d: e }', '.a{--x: { b: c; d: e }}'],
+  ['color: var(--y,\n  { q:  r })', '.a{color: var(--y, { q: r })}'],
+  ['--x: a ;\n  top: 0;', '.a{--x: a;top: 0}'],
+])('what a variable holds keeps its braces and what is around them: %s', (said, tight) => {
+  expect(tightened(`.a { ${said} }`)).toBe(`${tight}\n`);
+  const once = packed(`.a { ${said} }`, '.b { color: red }', { limit: 9 });
+  expect(packed(`.a { ${said} }`, once, { limit: 9 })).toBe(once);
+});
+
+test.each([
+  ['layers that are named before an import', '@layer low, high;\n@import "x.css";\n.a { top: 0 }', ''],
+  ['an encoding that is told further down', '@charset "utf-8";\n/* mine', '.b { top: 0 }\n@charset "UTF-8";'],
+])('packing again adds nothing: %s', (_, draft, standing) => {
+  const once = packed(draft, standing);
+  expect(packed(draft, once)).toBe(once);
+  expect(packed(draft, packed(draft, once))).toBe(once);
+});
+
 test('a limit is counted as the box counts', () => {
   const draft = '.a { content: "ääää" }\n';
   expect(pack(draft, { ...plain, limit: 10 }).size).toBe(20);
