@@ -136,7 +136,12 @@ function rewritten({ css, at, change }: { css: string; at: number; change: (type
     const named = rules.filter(
       (rule): rule is CSSStyleRule => rule instanceof CSSStyleRule && isSaying(rule),
     );
-    const rule = named[at % named.length];
+    // What another rule says of the same thing is still there without this one.
+    const first = ({ selectorText }: CSSStyleRule) => selectorText.split(',')[0];
+    const once = named.filter((one) =>
+      named.every((other) => other === one || !other.selectorText.split(/, */).includes(first(one))),
+    );
+    const rule = once[at % once.length];
     if (rule) rule.selectorText = rule.selectorText.replace(/^[^:,]*/, '.elsewhere');
   } else {
     const styles = rules.flatMap((rule) => ('style' in rule ? [rule.style as CSSStyleDeclaration] : []));

@@ -46,7 +46,8 @@ const isWordForWord = (own: readonly Part[], wanted: readonly Part[]) =>
   own.length === wanted.length &&
   own.every(({ property, value }, i) => property === wanted[i].property && value === wanted[i].value);
 
-const bare = (selector: string) => selector.replace(/\s+/g, '').toLowerCase();
+/** Without what browsers and panels write in one way or another: spaces, quotes, a `*` or a second colon that says nothing. */
+const bare = (selector: string) => selector.replace(/[\s"']+|\*(?=[.:#[])|:(?=:)/g, '').toLowerCase();
 
 /** What stands between the commas of a list, those in brackets too. */
 const piecesIn = (selector: string) => (selector.includes(',') ? selector.split(',') : [selector]);

@@ -97,13 +97,21 @@ function valueKeyOf(longhand: string, value: string): string {
   return /(^|[^\w-])(var|env|attr)\(/i.test(value) ? plain(value) : computedText(longhand, value, nowhere);
 }
 
-/** A selector in one notation: spaces, quotes, one colon or two, letter case of tags. */
+/** A selector in one notation: spaces, quotes, one colon or two, letter case of tags, no `*` where it says nothing. */
 function selectorKeyOf(selector: string): string {
-  return plain(selector)
+  // Before a colon it stands for all, so that no space there is taken for one that says nothing.
+  const whole = outsideStrings(selector, /(^|[\s>+~,(])(?=:)/g, '$1*');
+  return outsideStrings(plain(whole), /(?<!\|)\*(?=[.#[])/g, '')
     .replace(/:[\w-]+/g, (name) => name.toLowerCase())
     .replace(/(?<!:):(before|after|first-line|first-letter)(?![\w-])/g, '::$1')
     .replace(/\[([\w-]+)([~|^$*]?=)"?([^"\]]*)"?\]/g, '[$1$2"$3"]');
 }
+
+const outsideStrings = (text: string, what: RegExp, instead: string): string =>
+  text
+    .split(/("(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*')/)
+    .map((piece, i) => (i % 2 ? piece : piece.replace(what, instead)))
+    .join('');
 
 /** Media queries by what they ask, with calculations done; other conditions as they are written. */
 function mediaKeyOf(around: string): string {

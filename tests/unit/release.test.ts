@@ -36,6 +36,22 @@ describe('confirm', () => {
     expect(list.find(({ question }) => question === 'is it the new text')!.ok).toBe(true);
   });
 
+  test.each([
+    ['*::before { top: 0 }', '::before { top: 0 }', true],
+    ['.a *::before { top: 0 }', '.a ::before { top: 0 }', true],
+    ['.a *:hover { top: 0 }', '.a :hover { top: 0 }', true],
+    ['.a > *.c { top: 0 }', '.a > .c { top: 0 }', true],
+    ['.a ::before { top: 0 }', '.a::before { top: 0 }', false],
+    ['.a :hover { top: 0 }', '.a:hover { top: 0 }', false],
+    ['[title="*.c"] { top: 0 }', '[title=".c"] { top: 0 }', false],
+  ])(
+    'a star that says nothing may go, a space that says something may not: %s and %s',
+    (mine, there, isSame) => {
+      const step = confirm(page(there, body), mine).find(({ question }) => question === 'is it the new text');
+      expect(step?.ok ?? false).toBe(isSame);
+    },
+  );
+
   test('nested rules that a browser writes out with & are the same text', () => {
     expect(confirm(page('.a { & > .c { top: 0 } }', body), '.a { > .c { top: 0 } }')[1].ok).toBe(true);
   });
