@@ -6,7 +6,7 @@ import { confirm, drift, type Drifted, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
-import { FurtherWorlds, measuresFonts, nudgedAt } from './support/worlds.js';
+import { FurtherWorlds, isOfThisEngine, measuresFonts, nudgedAt } from './support/worlds.js';
 import type { OrdinaryCase } from './support/ordinary.js';
 import { edits, type Release } from './support/releases.js';
 import { everyCase } from './support/richer.js';
@@ -77,9 +77,7 @@ const isToldByPictures = ({ outcome, selector, declaration: { property, value } 
   outcome === 'no-effect' ||
   /::?first-(line|letter)\b/i.test(selector) ||
   (/::/.test(selector) && /^margin/.test(property) && /^auto$/i.test(value)) ||
-  (/::?marker/i.test(selector) && /^white-space/.test(property)) ||
-  // Without a box a transform is told as none (CSSOM View 1 §4), and this engine's own sheet leaves its place and colour aside.
-  (/::backdrop/i.test(selector) && /^(all|transform|position|inset.*|top|right|bottom|left)$/.test(property));
+  isOfThisEngine(selector, property);
 
 async function wrongs({ one, names }: { one: OrdinaryCase; names: string[] }): Promise<string[]> {
   const old: Release = one;

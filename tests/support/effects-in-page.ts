@@ -147,8 +147,23 @@ export async function askEngine({
         bar.removeAttribute('value');
         hold(bar, 'value', () => bar.setAttribute('value', value));
       };
+      /** An attribute that a script sets, with a value or without. */
+      const attach = (element: Element, text: string) => {
+        const [, name, value = ''] = /^\[([\w-]+)(?:="?([^"\]]*)"?)?\]$/.exec(text) ?? [];
+        if (!name || element.getAttribute(name) === value) return;
+        const before = element.getAttribute(name);
+        element.setAttribute(name, value);
+        hold(element, text, () =>
+          before === null ? element.removeAttribute(name) : element.setAttribute(name, before),
+        );
+      };
       for (const { carrier, state } of world) {
         for (const element of all(carrier)) {
+          if (state.startsWith('.') || state.startsWith('[')) {
+            if (state.startsWith('.')) mark(element, state.slice(1));
+            else attach(element, state);
+            continue;
+          }
           // A button that is off, and a frame, may still have something inside that takes the focus.
           if (/^focus(-visible)?$/.test(state) && element.matches(':disabled:not(fieldset), iframe'))
             continue;

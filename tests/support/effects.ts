@@ -117,7 +117,8 @@ export class EffectJudge {
       worlds: worlds.map((states) =>
         states.map(({ carrier, state }) => ({
           carrier: withHeldClasses(carrier).replace(/\.held-[\w-]+/g, ''),
-          state: state.slice(1).toLowerCase(),
+          // What a script toggles is put there as it is.
+          state: /^[.[]/.test(state) ? state : state.slice(1).toLowerCase(),
         })),
       ),
     };
@@ -142,7 +143,7 @@ export class EffectJudge {
           [
             isByWidth ? width : '',
             // Two that are far apart tell of luck.
-            isSized.width ? width > 900 : '',
+            isSized.width ? Number(width > 100) + Number(width > 900) : '',
             isSized.height ? height > 700 : '',
             ...answers.map((text) => text[at]),
           ].join(''),

@@ -92,6 +92,9 @@ function matchingOf(selector: Selector): Matching | undefined {
     }
     walk(node, (inner) => {
       if (inner.type === 'AttributeSelector' && !fixedAttributes.test(inner.name.name)) isAskable = false;
+      // States are held as classes, so that none has no class while one is held.
+      if (inner.type === 'AttributeSelector' && inner.name.name === 'class' && !inner.matcher)
+        isAskable = false;
       if (inner.type === 'NestingSelector' || inner.type === 'Percentage') isAskable = false;
     });
     parts.push(node);
@@ -111,7 +114,9 @@ function markupOf(parts: readonly CssNode[]): string | undefined {
   let attributes = '';
   let isPossible = true;
   const put = (isLast: boolean, isBeside: boolean) => {
-    const start = `<${tag}${names.length ? ` class="${names.join(' ')}"` : ''}${attributes}>`;
+    // A picture of no size shows nothing of what is said of its size.
+    const size = tag === 'img' ? ' alt="" width="40" height="30"' : '';
+    const start = `<${tag}${names.length ? ` class="${names.join(' ')}"` : ''}${attributes}${size}>`;
     if (empty.test(tag)) {
       open += start;
       isPossible &&= isLast || isBeside;
@@ -241,8 +246,9 @@ export const frameworkCase: fc.Arbitrary<OrdinaryCase> = fc
     step: fc.constantFrom(1, 1, 2, 3),
     draft: fc.array(drafted, { minLength: 4, maxLength: 12 }),
     order: fc.array(fc.nat(), { minLength: 4, maxLength: 8 }),
+    isThere: fc.integer({ min: 0, max: 3 }).map((one) => one > 0),
   })
-  .map(({ file, at, step, draft, order }) => {
+  .map(({ file, at, step, draft, order, isThere }) => {
     const sheet = read(file);
     const first = Math.floor(at * Math.max(1, sheet.rules.length - neighbours * step));
     const near = sheet.rules.slice(first, first + neighbours * step).filter((_, i) => i % step === 0);
@@ -282,8 +288,8 @@ export const frameworkCase: fc.Arbitrary<OrdinaryCase> = fc
         .map((list) => [JSON.stringify(list), list]),
     );
     states.delete('[]');
-    // What the draft is for is there; else scripts would have to give it its names first.
-    const wanted = draft.flatMap(({ of }) => near[of % near.length].selectors.slice(0, 3));
+    // Mostly what the draft is for is there; else scripts would have to give it its names first.
+    const wanted = (isThere ? draft : []).flatMap(({ of }) => near[of % near.length].selectors.slice(0, 3));
     const markup = [...order.map((one) => all[one % all.length]), ...all.slice(0, 8), ...wanted].map(
       (one) => one.markup,
     );

@@ -1,5 +1,6 @@
 // Ways of looking at a case beyond its own: two states at a time, devices that the engine cannot be, another last digit.
 import type { EffectJudge, Effect } from './effects.js';
+import type { Held, PageElement } from 'yelto';
 import type { OrdinaryCase } from './ordinary.js';
 
 /**
@@ -61,6 +62,31 @@ export class FurtherWorlds {
     return false;
   }
 }
+
+const pathOf = (element: PageElement): string =>
+  element.parent
+    ? `${pathOf(element.parent)} > ${element.tag}:nth-child(${element.parent.children.indexOf(element) + 1})`
+    : element.tag;
+
+/** The same with just what a verdict held, also what a script would have to toggle; undefined where nothing was held. */
+export function withHeld(one: OrdinaryCase, held: readonly Held[]): OrdinaryCase | undefined {
+  if (held.length === 0) return undefined;
+  const states = held.map(({ element, selector = '*', state }) => ({
+    carrier: element ? pathOf(element) : selector,
+    state,
+  }));
+  return { ...one, states: [states] };
+}
+
+/** Pseudo-elements of which this engine tells otherwise than standards and other engines do. */
+export const isOfThisEngine = (selector: string, property: string): boolean =>
+  // A marker takes it by the standard (CSS Pseudo-Elements 4 §4.1) and in other engines; in this one no longer.
+  (/::?marker/i.test(selector) && /^white-space/.test(property)) ||
+  // Without a box a transform is told as none (CSSOM View 1 §4), and this engine's own sheet leaves its place and colour aside.
+  (/::backdrop/i.test(selector) &&
+    /^(all|transform|position|inset.*|top|right|bottom|left)$/.test(property)) ||
+  // What marked text hands on to marked text engines tell in two ways.
+  (/::selection/i.test(selector) && property.startsWith('--'));
 
 /** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
 export const measuresFonts = ({ draft, sheets }: OrdinaryCase, value: string): boolean =>
