@@ -6,7 +6,7 @@ import { confirm, drift, type Drifted, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
-import { FurtherWorlds, isOfThisEngine, measuresFonts, nudgedAt } from './support/worlds.js';
+import { FurtherWorlds, isOfThisEngine, isToldAsUsed, measuresFonts, nudgedAt } from './support/worlds.js';
 import type { OrdinaryCase } from './support/ordinary.js';
 import { edits, type Release } from './support/releases.js';
 import { everyCase } from './support/richer.js';
@@ -76,7 +76,7 @@ class Shown {
 const isToldByPictures = ({ outcome, selector, declaration: { property, value } }: Verdict): boolean =>
   outcome === 'no-effect' ||
   /::?first-(line|letter)\b/i.test(selector) ||
-  (/::/.test(selector) && /^margin/.test(property) && /^auto$/i.test(value)) ||
+  isToldAsUsed(selector, { property, value }) ||
   isOfThisEngine(selector, property);
 
 async function wrongs({ one, names }: { one: OrdinaryCase; names: string[] }): Promise<string[]> {

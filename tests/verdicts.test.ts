@@ -6,7 +6,14 @@ import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
 import { PictureJudge } from './support/pictures.js';
-import { FurtherWorlds, isOfThisEngine, measuresFonts, nudgedAt, withHeld } from './support/worlds.js';
+import {
+  FurtherWorlds,
+  isOfThisEngine,
+  isToldAsUsed,
+  measuresFonts,
+  nudgedAt,
+  withHeld,
+} from './support/worlds.js';
 import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
 import { richerCase } from './support/richer.js';
 import { frameworkCase } from './support/framework-cases.js';
@@ -22,12 +29,6 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 const runs = runsOr(5);
-/** Of a pseudo-element's margins and sizes engines tell what layout makes of them, which of `auto` may be nothing (CSSOM 1 §9). */
-const isToldAsUsed = ({ selector, declaration: { property, value } }: Verdict): boolean =>
-  /::/.test(selector) &&
-  ((/^margin/.test(property) && /^auto$/i.test(value)) ||
-    (/^(width|height|(inline|block)-size)$/.test(property) && /auto|inherit|%/i.test(value)));
-
 /** Of words that may stand in boxes further in, where no computed value tells of them. */
 const isOfFirstText = ({ selector }: Verdict): boolean => /::?first-(line|letter)\b/i.test(selector);
 
@@ -97,7 +98,7 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
     const isSaidToWork = /^(wins|partly)$/.test(verdict.outcome);
     // What wins in one state over what a rule says in another is seen in both at a time, and what is handed down in one alone.
     if (doubted && isSaidToWork && (await further.some(start, ({ changes }) => changes.length > 0))) continue;
-    if (doubted && isToldAsUsed(verdict)) continue;
+    if (doubted && isToldAsUsed(verdict.selector, verdict.declaration)) continue;
     const asHeld = isSaidToWork && doubted ? withHeld(one, verdict.conditions.held) : undefined;
     if (asHeld) {
       note('while just that is held');

@@ -88,6 +88,19 @@ export const isOfThisEngine = (selector: string, property: string): boolean =>
   // What marked text hands on to marked text engines tell in two ways.
   (/::selection/i.test(selector) && property.startsWith('--'));
 
+/**
+ * Of a pseudo-element's margins, sizes and lines engines tell what layout makes of them: of `auto` that may be nothing, and of
+ * `1.5` just what `1.5em` is (CSSOM 1 §9).
+ */
+export const isToldAsUsed = (
+  selector: string,
+  { property, value }: { property: string; value: string },
+): boolean =>
+  /::/.test(selector) &&
+  ((/^margin/.test(property) && /^auto$/i.test(value)) ||
+    (/^(width|height|(inline|block)-size)$/.test(property) && /auto|inherit|%/i.test(value)) ||
+    property === 'line-height');
+
 /** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
 export const measuresFonts = ({ draft, sheets }: OrdinaryCase, value: string): boolean =>
   /\d(r?(ch|ex|cap|ic)|px)\b/.test(value) &&
