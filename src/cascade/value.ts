@@ -84,7 +84,7 @@ export function specifiedFrom(
         : inheritedOrInitial(page, target, longhand);
     }
     default:
-      return { value: value, from: declaration };
+      return { value, from: declaration };
   }
 }
 
