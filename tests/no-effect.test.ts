@@ -55,6 +55,7 @@ const written: readonly (readonly [declaration: string, html: string, selector?:
   ['background-color: red', '<input type=checkbox class="x">'], ['padding-left: 40px', '<ul><li class="x">a</ul>', '.x::marker'],
   ['line-height: 60px', '<select class="x"><option>a</option></select>'],
   ['margin-left: 40px', '<p class="x">a</p>', '.x::first-line'], ['display: block', '<p class="x">ab</p>', '.x::first-letter'],
+  ['padding-inline: 40px', '<p class="x">ab</p>', '.x::first-letter'], ['-webkit-padding-start: 40px', '<p class="x">ab</p>', '.x::first-letter'],
 ];
 
 const examples = written.map(([declaration, html, selector = '.x']) => ({ declaration, html, selector }));
@@ -114,6 +115,8 @@ test('what does work is not called useless', () => {
     ['text-decoration-color: red', '<a href="#" class="x">a</a>'],
     ['border: 1px solid red', block],
     ['margin-left: 5px', line],
+    ['padding-left: 5px', block, '.x::first-letter'],
+    ['margin-inline: 5px', block, '.x::first-letter'],
     ['border-collapse: collapse', '<div class="x"><table><tr><td>a</table></div>'],
   ];
   const wrong = working.filter(
@@ -161,7 +164,7 @@ test.each(Object.keys(boxesOf))('%s takes what the engine lets it take', async (
   );
   const body = page(html);
   const claimed = refused.filter(([name, value]) => {
-    if (/^-webkit-|block|inline|^font-language-override$|timeline|view-transition/.test(name)) return false;
+    if (/^-webkit-|^font-language-override$|timeline|view-transition/.test(name)) return false;
     const [verdict] = prove(body, `${tag}${pseudo} { ${name}: ${value} !important }`).verdicts;
     return verdict.outcome === 'wins';
   });

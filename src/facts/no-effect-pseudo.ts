@@ -123,6 +123,14 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
     section: 'CSS Pseudo-Elements 4 §2.2.2',
   },
   {
+    properties: /^(-webkit-)?padding-(inline|block|start|end|before|after)/i,
+    when: is(/^::first-letter$/),
+    isOfName: true,
+    why: 'some browsers take the padding of a first letter only as padding-top, -right, -bottom and -left',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §2.2.2',
+  },
+  {
     properties: /^(direction|display|line-height|pointer-events|text-overflow|writing-mode)$/,
     when: is(/^::placeholder$/),
     why: 'the browser keeps this of a placeholder as it is',

@@ -62,6 +62,8 @@ export interface NoEffectCondition {
   readonly isShut?: true;
   /** It is this value that does nothing: what would stand in its place may do something. */
   readonly isOfValue?: true;
+  /** It is the name that does nothing: the same longhand written by another name works. */
+  readonly isOfName?: true;
   /** The standard and section that say so. */
   readonly section: string;
 }

@@ -174,13 +174,13 @@ function parentHeightOf(page: Page, parent: PageElement | null): string {
 /**
  * The first condition of the tables that keeps a longhand from working on this box; undefined where it may work.
  * Nothing is said of drawings' shapes, which follow other rules, nor of what contents may inherit. `isSame` is told
- * where the computed value does not change.
+ * where the computed value does not change, `written` where the declaration calls the longhand otherwise.
  */
 export function noEffectOn(
   page: Page,
   target: Target,
   longhand: string,
-  isSame = false,
+  { isSame = false, written = longhand }: { isSame?: boolean; written?: string } = {},
 ): NoEffectCondition | undefined {
   const box = boxFacts(page, target);
   const element = elementOf(target);
@@ -189,7 +189,7 @@ export function noEffectOn(
   // Colours and lines of its own turn a control's native look off.
   if (controls.test(box.tag) && !isMark(element) && /^(background|border)-/.test(longhand)) return undefined;
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
-  const conditions = conditionsFor(longhand, isBox);
+  const conditions = conditionsFor(longhand, written, isBox);
   if (conditions.length === 0) return undefined;
   const isHandedOn = !pseudo && isInherited(longhand) && mayInherit(page, element, longhand);
   const found = conditions.find(
@@ -209,13 +209,15 @@ function isTakenByName(page: Page, element: PageElement, longhand: string): bool
 
 const byLonghand = [new Map<string, NoEffectCondition[]>(), new Map<string, NoEffectCondition[]>()];
 
-/** The conditions that speak of a longhand, for boxes or for pseudo-elements that are none. */
-function conditionsFor(longhand: string, isBox: boolean): readonly NoEffectCondition[] {
+/** The conditions that speak of a longhand or of its written name, for boxes or for pseudo-elements that are none. */
+function conditionsFor(longhand: string, written: string, isBox: boolean): readonly NoEffectCondition[] {
   const known = byLonghand[Number(isBox)];
-  let found = known.get(longhand);
+  const key = `${longhand} ${written}`;
+  let found = known.get(key);
   if (!found) {
     const all = isBox ? noEffectConditions : noEffectConditionsOfPseudo;
-    known.set(longhand, (found = all.filter(({ properties }) => properties.test(longhand))));
+    found = all.filter(({ properties, isOfName }) => properties.test(isOfName ? written : longhand));
+    known.set(key, found);
   }
   return found;
 }

@@ -240,7 +240,7 @@ function hindrance(
     for (const { targets, longhands } of counts)
       for (const target of targets)
         for (const longhand of longhands) {
-          const found = noEffectOn(look.view, target, longhand);
+          const found = noEffectOn(look.view, target, longhand, { written: property });
           if (!found || (found.isOfValue && hasRival(look.view, target, longhand))) return undefined;
           first ??= found;
         }
@@ -345,7 +345,7 @@ function sameAnyway(
   for (const longhand of longhandsOf(property)) {
     const name = physicalLonghand(view, target, longhand);
     const part = splitShorthand(property, value)?.get(longhand);
-    const hindrance = noEffectOn(view, target, name, true);
+    const hindrance = noEffectOn(view, target, name, { isSame: true });
     if (part === undefined || !hindrance || isValueAlready(view.bare, target, name, part)) return undefined;
     return hindrance;
   }
