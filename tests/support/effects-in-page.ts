@@ -45,21 +45,21 @@ export async function askEngine({
   chosen: readonly (readonly [width: number, height: number])[];
   settled: readonly number[];
 }) {
-  // A window is made when it is first needed, and kept.
-  const frames = await Promise.all(
-    chosen.map(async ([width, height]) => {
-      const name = `w${width}x${height}`;
-      const known = document.querySelector<HTMLIFrameElement>(`iframe[name="${name}"]`);
-      if (known) return known;
-      const frame = document.createElement('iframe');
-      Object.assign(frame, { name, srcdoc: '<!DOCTYPE html>' });
-      frame.style.cssText = `border: 0; width: ${width}px; height: ${height}px`;
-      const isLoaded = new Promise((next) => (frame.onload = next));
-      document.body.append(frame);
-      await isLoaded;
-      return frame;
-    }),
-  );
+  // Windows are made when they are first needed, and kept: another case makes them wider or narrower.
+  const kept = [...document.querySelectorAll('iframe')];
+  while (kept.length < chosen.length) {
+    const frame = document.body.appendChild(document.createElement('iframe'));
+    // Written, it is there at once, and no page of old browsers.
+    const inner = frame.contentDocument!;
+    inner.open();
+    inner.write('<!DOCTYPE html>');
+    inner.close();
+    kept.push(frame);
+  }
+  const frames = chosen.map(([width, height], i) => {
+    kept[i].style.cssText = `border: 0; width: ${width}px; height: ${height}px`;
+    return kept[i];
+  });
   const answers = draft.map(({ start }) => ({
     start,
     isValid: true,
@@ -259,6 +259,10 @@ export async function askEngine({
           ? [{ start, without, answer: answers[d] }]
           : [];
       });
+      if (asked.length === 0) {
+        for (const undo of undone) undo();
+        continue;
+      }
       own.textContent = whole;
       const before = read(new Set(asked.map(({ start }) => start)));
       const beforeMap = readMap(
@@ -290,5 +294,7 @@ export async function askEngine({
       for (const undo of undone) undo();
     }
   }
+  // What moves there goes on moving.
+  for (const { contentDocument: inner } of frames) inner!.documentElement.replaceChildren();
   return answers;
 }

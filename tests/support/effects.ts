@@ -27,59 +27,79 @@ const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((wi
     .map((height) => [width, height] as const),
 );
 
-export class EffectJudge {
-  readonly #tabs = new Map<string, Promise<Tab>>();
-  /** How each query that was asked so far is answered in each window, by way of looking. */
-  readonly #answers = new Map<string, Map<string, string>>();
-  readonly #context: BrowserContext;
+/** A tab, and the way of looking that it was brought to last. */
+interface Seat {
+  readonly tab: Tab;
+  readonly session: CDPSession;
+  way?: string;
+}
 
-  private constructor(context: BrowserContext) {
-    this.#context = context;
-  }
+async function seatIn(context: BrowserContext): Promise<Seat> {
+  const tab = await context.newPage();
+  await tab.setContent('<!DOCTYPE html><style>:root { color-scheme: light dark }</style>');
+  return { tab, session: await context.newCDPSession(tab) };
+}
+
+export class EffectJudge {
+  /** How each query that was asked so far is answered in each window, by the ways of looking that it asks about. */
+  readonly #answers = new Map<string, string>();
+  /** What was asked last: the next waits for it. */
+  #turn: Promise<unknown> = Promise.resolve();
+
+  private constructor(
+    private readonly context: BrowserContext,
+    private readonly plain: Seat,
+    private readonly touched: Seat,
+  ) {}
 
   static async open(browser: Browser): Promise<EffectJudge> {
-    return new EffectJudge(await browser.newContext({ viewport: { width: 1300, height: 900 } }));
+    const context = await browser.newContext({ viewport: { width: 1300, height: 900 } });
+    const [plain, touched] = await Promise.all([seatIn(context), seatIn(context)]);
+    await touched.session.send('Emulation.setTouchEmulationEnabled', { enabled: true });
+    return new EffectJudge(context, plain, touched);
   }
 
-  #tab(mix: readonly Way[]): Promise<Tab> {
-    const key = nameOf(mix);
-    let tab = this.#tabs.get(key);
-    if (!tab) this.#tabs.set(key, (tab = this.#open(mix)));
-    return tab;
+  #in<Answer>(mix: readonly Way[], ask: (tab: Tab) => Promise<Answer>): Promise<Answer> {
+    const answer = this.#turn.then(async () => ask(await this.#brought(mix)));
+    this.#turn = answer.catch(() => undefined);
+    return answer;
   }
 
-  async #open(mix: readonly Way[]): Promise<Tab> {
-    const tab = await this.#context.newPage();
-    const session: CDPSession = await this.#context.newCDPSession(tab);
+  /**
+   * A tab that is brought to a way of looking. One is all ways in turn, as to make one takes longer than to ask it; but one
+   * that was touched is never again as though it had a mouse.
+   */
+  async #brought(mix: readonly Way[]): Promise<Tab> {
+    const isTouched = mix.some(({ touch }) => touch);
+    const seat = isTouched ? this.touched : this.plain;
+    const way = nameOf(mix);
+    if (seat.way === way) return seat.tab;
+    seat.way = way;
     const features = mix.flatMap(({ feature }) => (feature ? [{ name: feature[0], value: feature[1] }] : []));
-    const medium = mix.find((way) => way.medium)?.medium ?? '';
-    await session.send('Emulation.setEmulatedMedia', { media: medium, features });
-    if (mix.some(({ touch }) => touch))
-      await session.send('Emulation.setTouchEmulationEnabled', { enabled: true });
-    const scale = mix.find((way) => way.scale)?.scale;
-    const size = { width: 1300, height: 900, mobile: false };
-    if (scale)
-      await session.send('Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor: scale });
-    await tab.setContent('<!DOCTYPE html><style>:root { color-scheme: light dark }</style>');
-    return tab;
+    const media = mix.find((way) => way.medium)?.medium ?? '';
+    const deviceScaleFactor = mix.find((way) => way.scale)?.scale ?? 1;
+    await seat.session.send('Emulation.setEmulatedMedia', { media, features });
+    await seat.session.send('Emulation.setDeviceMetricsOverride', {
+      ...{ width: 1300, height: 900, mobile: false },
+      deviceScaleFactor,
+    });
+    return seat.tab;
   }
 
   /** How each query is answered in each window, one digit a window. */
   async #answersTo(queries: readonly string[], mix: readonly Way[]): Promise<readonly string[]> {
-    const key = nameOf(mix);
-    let known = this.#answers.get(key);
-    if (!known) this.#answers.set(key, (known = new Map()));
-    const unknown = queries.filter((query) => !known.has(query));
+    // Of ways that a query does not ask about it tells nothing.
+    const keyOf = (query: string) => `${nameOf(mix.filter(({ asked }) => asked.test(query)))}: ${query}`;
+    const unknown = queries.filter((query) => !this.#answers.has(keyOf(query)));
     if (unknown.length > 0) {
-      const tab = await this.#tab(mix);
-      for (const [i, text] of (await answerIn(tab, answersInWindows, { unknown, windows })).entries())
-        known.set(unknown[i], text);
+      const answers = await this.#in(mix, (tab) => answerIn(tab, answersInWindows, { unknown, windows }));
+      for (const [i, text] of answers.entries()) this.#answers.set(keyOf(unknown[i]), text);
     }
-    return queries.map((query) => known.get(query)!);
+    return queries.map((query) => this.#answers.get(keyOf(query))!);
   }
 
   close(): Promise<void> {
-    return this.#context.close();
+    return this.context.close();
   }
 
   /** One effect for each of the case's declarations; those of a list of selectors are taken together. */
@@ -159,7 +179,8 @@ export class EffectJudge {
       const settled = [...effects].flatMap(([start, { matters }]) => (matters ? [start] : []));
       const way = nameOf(mix) || 'plain';
       const chosen = frames[t].map((at) => windows[at]);
-      for (const one of await answerIn(await this.#tab(mix), askEngine, { ...asked, chosen, settled })) {
+      const told = await this.#in(mix, (tab) => answerIn(tab, askEngine, { ...asked, chosen, settled }));
+      for (const one of told) {
         const known = effects.get(one.start);
         effects.set(one.start, {
           isValid: one.isValid,
