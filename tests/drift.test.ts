@@ -6,7 +6,14 @@ import { confirm, drift, type Drifted, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, offsetsIn, runsOr, seed, pageOf } from './support/judging.js';
 import { EffectJudge, type Effect } from './support/effects.js';
-import { FurtherWorlds, isOfThisEngine, isToldAsUsed, measuresFonts, nudgedAt } from './support/worlds.js';
+import {
+  FurtherWorlds,
+  isOfThisEngine,
+  isToldAsUsed,
+  measuresFonts,
+  nudgedAt,
+  withHeld,
+} from './support/worlds.js';
 import type { OrdinaryCase } from './support/ordinary.js';
 import { edits, type Release } from './support/releases.js';
 import { everyCase } from './support/richer.js';
@@ -61,9 +68,13 @@ class Shown {
   }
 
   /** The same where it changes something in a world that the case does not have by itself, or is equal by luck. */
-  async closer(start: number, value: string, effect: Effect): Promise<Effect> {
+  async closer(start: number, { declaration, conditions }: Verdict, effect: Effect): Promise<Effect> {
     if (effect.changes.length > 0) return effect;
+    const { value } = declaration;
     let works = await this.#further.some(start, ({ changes }) => changes.length > 0);
+    // What a script would have to toggle is no state of the case.
+    const asHeld = works ? undefined : withHeld(this.one, conditions.held);
+    if (asHeld) works = ((await judge.effects(asHeld)).get(start)?.changes.length ?? 0) > 0;
     if (!works && measuresFonts(this.one, value)) {
       const nudged = (await judge.effects(nudgedAt(this.one, start))).get(start);
       works = (nudged?.changes.length ?? 0) > 0;
@@ -95,7 +106,7 @@ async function wrongs({ one, names }: { one: OrdinaryCase; names: string[] }): P
     note(fate);
     const told =
       contradiction(fate, then, next) &&
-      contradiction(fate, await was.closer(start, value, then), await is.closer(start, value, next));
+      contradiction(fate, await was.closer(start, verdict, then), await is.closer(start, now, next));
     if (told)
       wrong.push(
         `${fate} “${property}: ${value}” in “${verdict.selector}” after ${names.join(', ')} (${why}), but ${told}`,

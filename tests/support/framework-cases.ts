@@ -37,14 +37,16 @@ interface Sheet {
   readonly variables: ReadonlyMap<string, string>;
 }
 
-/** States that are held as classes; and what markup alone decides. */
-const held = /^(hover|focus|active|focus-visible|focus-within)$/;
+/** States that are held, as classes or as scripts set them; and what markup alone decides. */
+const held = /^(hover|focus|active|focus-visible|focus-within|checked|disabled|indeterminate)$/;
 const plain =
-  /^(first-child|last-child|only-child|nth-child|nth-last-child|nth-of-type|first-of-type|last-of-type|empty|root|not|is|where|has)$/;
-const fixedAttributes = /^(type|href|role|class|title|data-.*)$/;
+  /^(first-child|last-child|only-child|nth-child|nth-last-child|nth-of-type|first-of-type|last-of-type|empty|root|not|is|where|has|enabled|required|optional|read-only|link|any-link)$/;
+const fixedAttributes = /^(type|href|role|class|title|readonly|multiple|size|data-.*)$/;
+/** Attributes that scripts set and take away. */
+const toggled = /^(aria-.*|open|hidden|disabled|checked)$/;
 const pseudoElements = /^(before|after|placeholder|first-letter|marker)$/;
 const tags =
-  /^(div|span|p|a|ul|ol|li|h[1-6]|button|input|label|section|article|nav|header|footer|main|img|select|textarea|small|b|strong|em|code|hr|figure|dl|dt|dd|i|table|svg)$/;
+  /^(div|span|p|a|ul|ol|li|h[1-6]|button|input|label|details|summary|dialog|fieldset|legend|form|progress|section|article|nav|header|footer|main|img|select|textarea|small|b|strong|em|code|hr|figure|dl|dt|dd|i|table|svg)$/;
 const empty = /^(input|img|hr|br)$/;
 
 const kept: Record<number, string> = { 600: '600px', 900: '900px', 1000: '1000px' };
@@ -63,9 +65,16 @@ function matchingOf(selector: Selector): Matching | undefined {
   const parts: CssNode[] = [];
   let pseudo = '';
   let isAskable = true;
+  // Every other such selector is of markup as scripts leave it.
+  const isToggled = (node: CssNode) =>
+    node.type === 'AttributeSelector' &&
+    toggled.test(node.name.name) &&
+    generate(selector).length % 2 === 0 &&
+    (node.matcher === null || node.matcher === '=');
   const stateless = () => {
     const text = parts
       .filter((one) => !(one.type === 'PseudoClassSelector' && (held.test(one.name) || one.children)))
+      .filter((one) => !isToggled(one))
       .map((one) => generate(one))
       .join('');
     return /[\w\])*-]$/.test(text) ? text : `${text}*`;
@@ -90,8 +99,10 @@ function matchingOf(selector: Selector): Matching | undefined {
         } else if (!plain.test(inner.name)) isAskable = false;
       });
     }
+    if (isToggled(node)) states.push({ carrier: stateless(), state: generate(node) });
     walk(node, (inner) => {
-      if (inner.type === 'AttributeSelector' && !fixedAttributes.test(inner.name.name)) isAskable = false;
+      if (inner.type === 'AttributeSelector' && !fixedAttributes.test(inner.name.name))
+        isAskable &&= toggled.test(inner.name.name);
       // States are held as classes, so that none has no class while one is held.
       if (inner.type === 'AttributeSelector' && inner.name.name === 'class' && !inner.matcher)
         isAskable = false;
@@ -99,7 +110,7 @@ function matchingOf(selector: Selector): Matching | undefined {
     });
     parts.push(node);
   }
-  const markup = markupOf(parts);
+  const markup = markupOf(parts.filter((one) => !isToggled(one)));
   if (!isAskable || parts.length === 0 || markup === undefined) return undefined;
   const text = parts.map((one) => generate(one)).join('');
   return { pick: { text, ...(pseudo && { pseudo }), ...(states.length && { states }) }, markup };
