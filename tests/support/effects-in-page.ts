@@ -263,6 +263,9 @@ export async function askEngine({
         for (const undo of undone) undo();
         continue;
       }
+      // Where a text replaces one that is much like it, this engine leaves rules out now and then.
+      own.textContent = '';
+      view.getComputedStyle(inner.documentElement).getPropertyValue('color');
       own.textContent = whole;
       const before = read(new Set(asked.map(({ start }) => start)));
       const beforeMap = readMap(

@@ -41,9 +41,10 @@ interface Sheet {
 const held = /^(hover|focus|active|focus-visible|focus-within|checked|disabled|indeterminate)$/;
 const plain =
   /^(first-child|last-child|only-child|nth-child|nth-last-child|nth-of-type|first-of-type|last-of-type|empty|root|not|is|where|has|enabled|required|optional|read-only|link|any-link)$/;
-const fixedAttributes = /^(type|href|role|class|title|readonly|multiple|size|data-.*)$/;
+const fixedAttributes = /^(type|href|role|class|title|readonly|multiple|size|data-.*|aria-.*)$/;
 /** Attributes that scripts set and take away. */
-const toggled = /^(aria-.*|open|hidden|disabled|checked)$/;
+const toggled =
+  /^(aria-(expanded|selected|current|pressed|checked|hidden|disabled|busy|invalid|sort)|open|hidden|disabled|checked)$/;
 const pseudoElements = /^(before|after|placeholder|first-letter|marker)$/;
 const tags =
   /^(div|span|p|a|ul|ol|li|h[1-6]|button|input|label|details|summary|dialog|fieldset|legend|form|progress|section|article|nav|header|footer|main|img|select|textarea|small|b|strong|em|code|hr|figure|dl|dt|dd|i|table|svg)$/;
