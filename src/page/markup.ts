@@ -1,8 +1,9 @@
-import { html, parse, type DefaultTreeAdapterTypes, type ParserError } from 'parse5';
+import { html, type DefaultTreeAdapterTypes } from 'parse5';
 import { htmlNamespace, Names, type Tree } from '../selector/index.js';
 import { assignSlots, Forest, shadowNodes } from './shadow-trees.js';
 import type { Fault } from '../text/index.js';
 import { PageElement } from './element.js';
+import { NotingParser } from './markup-faults.js';
 import type { LiveTree } from './types.js';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
@@ -41,11 +42,8 @@ interface Growing {
  * text is a document.
  */
 export function parseMarkup(name: string, source: string): Markup {
-  const errors: ParserError[] = [];
-  const document = parse(source, {
-    sourceCodeLocationInfo: true,
-    onParseError: (error) => errors.push(error),
-  });
+  const parser = new NotingParser();
+  const document = parser.read(source);
   const growing = growElements(document);
   const quirks = document.mode === html.DOCUMENT_MODE.QUIRKS;
   return {
@@ -53,11 +51,7 @@ export function parseMarkup(name: string, source: string): Markup {
     tree: buildTree(growing, quirks),
     mentions: growing.mentions,
     base: growing.base,
-    faults: [
-      ...syntaxFaults(name, errors),
-      ...unclosedFaults(name, growing),
-      ...duplicateFaults(name, growing),
-    ],
+    faults: parser.faults(name, source, growing),
   };
 }
 
@@ -277,82 +271,4 @@ function buildTree(growing: Growing, quirks: boolean): Tree {
     ...growing.forest.columns(elements, parent),
     held: new Map(),
   };
-}
-
-/** Faults of syntax that change what the page shows; the many harmless ones are left out. */
-function syntaxFaults(file: string, errors: readonly ParserError[]): Fault[] {
-  const words: Record<string, string> = {
-    'duplicate-attribute': 'an attribute is written twice; the first one counts',
-    'eof-in-tag': 'the markup ends inside a tag',
-    'eof-in-comment': 'a comment is never closed, so the rest of the page is part of it',
-    'unexpected-character-in-attribute-name':
-      'a quote or < stands inside an attribute’s name; a quote or > is missing before it',
-    'missing-whitespace-between-attributes': 'no space stands between two attributes',
-    'unexpected-character-in-unquoted-attribute-value': 'a quote or = stands in a value without quotes',
-    'end-tag-with-attributes': 'an end tag has attributes, which are ignored',
-  };
-  return errors
-    .filter(({ code }) => Object.hasOwn(words, code))
-    .map(({ code, startLine, startCol }) => ({
-      kind: 'markup',
-      file,
-      line: startLine,
-      column: startCol,
-      message: words[code],
-    }));
-}
-
-function unclosedFaults(file: string, { unclosed }: Growing): Fault[] {
-  // A parser opens an unclosed <b> or <a> again in each following box; the tag in the markup is one.
-  const seen = new Set<number | undefined>();
-  const once = unclosed.filter(({ place }) => !seen.has(place?.start) && seen.add(place?.start));
-  return once.map(({ tag, place }) => ({
-    kind: 'markup',
-    file,
-    line: place?.line,
-    column: place?.column,
-    message: `<${tag}> is never closed; the browser closes it where its parent ends`,
-    remedy: `What follows it may stand inside it: look for a missing </${tag}>.`,
-  }));
-}
-
-function duplicateFaults(file: string, { elements, mentions }: Growing): Fault[] {
-  const faults: Fault[] = [];
-  const report = (element: PageElement, message: string, remedy: string) =>
-    faults.push({
-      kind: 'markup',
-      file,
-      line: element.place?.line,
-      column: element.place?.column,
-      message,
-      remedy,
-    });
-  const ids = new Map<string, PageElement>();
-  for (const element of elements) {
-    if (element.id === '') continue;
-    // An id is one in its own tree.
-    const key = `${element.host?.index ?? ''} ${element.id}`;
-    const first = ids.get(key);
-    if (!first) ids.set(key, element);
-    else
-      report(
-        element,
-        `the id "${element.id}" is already used in line ${first.place?.line ?? '?'}`,
-        'A rule for #' + element.id + ' styles both.',
-      );
-  }
-  const links = new Map<string, PageElement>();
-  for (const { element, href } of mentions) {
-    if (href === undefined) continue;
-    const key = `${element.host?.index ?? ''} ${href}`;
-    const first = links.get(key);
-    if (!first) links.set(key, element);
-    else
-      report(
-        element,
-        `the sheet "${href}" is already linked in line ${first.place?.line ?? '?'}`,
-        'The second link loads its rules again, after all sheets between.',
-      );
-  }
-  return faults;
 }
