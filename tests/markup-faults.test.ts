@@ -133,12 +133,12 @@ const isText = /^(nothing|with (-->|"|<|\/|<!-- note -->))$/;
 function without(html: string, { line = 1, column = 1, message }: Fault): string | undefined {
   const late = /in line (\d+) comes too late/.exec(message);
   if (!late && !/closes nothing, as|leaves <.*> out/.test(message)) return undefined;
-  const lines = html.split('\n');
-  const row = late ? Number(late[1]) - 1 : line - 1;
+  const lines = html.split('\n').map((text) => `${text}\n`);
+  const startOf = (row: number) => lines.slice(0, row - 1).join('').length;
   const [, tag = ''] = /^<(\w+)> is closed/.exec(message) ?? [];
-  const at = late ? lines[row].indexOf(`</${tag}`, line - 1 === row ? column : 0) : column - 1;
-  lines[row] = lines[row].slice(0, at) + lines[row].slice(lines[row].indexOf('>', at) + 1);
-  return lines.join('\n');
+  const begun = startOf(line) + column - 1;
+  const at = late ? html.indexOf(`</${tag}`, Math.max(startOf(Number(late[1])), begun)) : begun;
+  return html.slice(0, at) + html.slice(html.indexOf('>', at) + 1);
 }
 
 async function wrongs(given: Case): Promise<string[]> {

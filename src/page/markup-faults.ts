@@ -7,11 +7,18 @@ import {
   type ParserError,
   type Token,
 } from 'parse5';
-import type { Fault } from '../text/index.js';
+import { Lines, type Fault } from '../text/index.js';
 import type { PageElement } from './element.js';
 import type { SheetMention } from './markup.js';
 
-type Tag = Token.TagToken;
+/** A tag as it stands in the markup. */
+interface Tag {
+  readonly name: string;
+  readonly start: number;
+  readonly line: number;
+  readonly column: number;
+}
+
 type Node = DefaultTreeAdapterTypes.ChildNode;
 
 /** What was made of the markup. */
@@ -20,91 +27,109 @@ interface Made {
   readonly mentions: readonly SheetMention[];
   /** Elements without an end tag that need one. */
   readonly unclosed: readonly PageElement[];
+  /** Where their tags begin, added up. */
+  readonly tags: { readonly starts: number; readonly ends: number };
 }
 
-/** Reads a document and notes its tags: of those that make or close nothing its tree tells nothing. */
+/** Reads a document and notes where its tags begin: of those that make or close nothing its tree tells nothing. */
 export class NotingParser extends Parser<DefaultTreeAdapterMap> {
   readonly #errors: ParserError[];
-  readonly #starts: Tag[] = [];
-  readonly #ends: Tag[] = [];
+  readonly #starts: number[] = [];
+  readonly #ends: number[] = [];
 
-  constructor() {
+  constructor(private readonly source: string) {
     const errors: ParserError[] = [];
     super({ sourceCodeLocationInfo: true, onParseError: (error) => errors.push(error) });
     this.#errors = errors;
   }
 
-  read(source: string): DefaultTreeAdapterTypes.Document {
-    this.tokenizer.write(source, true);
+  read(): DefaultTreeAdapterTypes.Document {
+    this.tokenizer.write(this.source, true);
     return this.document;
   }
 
-  override onStartTag(token: Tag): void {
-    this.#starts.push(token);
+  override onStartTag(token: Token.TagToken): void {
+    if (isWritten(token)) this.#starts.push(token.location!.startOffset);
     super.onStartTag(token);
   }
 
-  override onEndTag(token: Tag): void {
-    this.#ends.push(token);
+  override onEndTag(token: Token.TagToken): void {
+    if (isWritten(token)) this.#ends.push(token.location!.startOffset);
     super.onEndTag(token);
   }
 
   /** In a file of that name, as they stand in it. */
-  faults(file: string, source: string, made: Made): Fault[] {
-    const { used, closed, ends } = this.#places();
-    const isIdle = ({ tagName, location }: Tag) =>
-      location !== null &&
-      !givenAnyway.has(tagName) &&
-      !used.has(location.startOffset) &&
-      !this.#isInList(location.startOffset);
-    const idle = new Set(this.#ends.filter(isIdle));
-    const lost = this.#starts.filter(isIdle);
-    // The end tag of what was left out has nothing to close.
-    for (const { tagName, location } of lost) takeEnd(idle, tagName, location!.endOffset);
-    const unclosed = made.unclosed.filter(({ place }) => place && !closed.has(place.start));
-    return [
-      ...syntaxFaults(this.#errors, source),
-      ...openFaults(unclosed, idle, ends, this.#slashed()),
-      ...[...idle].map(closesNothing),
-      ...lost.map(leftOut),
-      ...duplicateFaults(made),
-    ]
+  faults(file: string, made: Made): Fault[] {
+    return [...syntaxFaults(this.#errors, this.source), ...this.#tagFaults(made), ...duplicateFaults(made)]
       .sort((one, other) => one.line! - other.line! || one.column! - other.column!)
       .map((fault) => ({ kind: 'markup', file, ...fault }));
   }
 
-  /** Whether a drop-down list is open there: what may stand in one engines tell in two ways. */
-  #isInList(offset: number): boolean {
-    const before = (tags: readonly Tag[]) =>
-      tags.filter(({ tagName, location }) => tagName === 'select' && location!.startOffset < offset).length;
-    return before(this.#starts) > before(this.#ends);
+  #tagFaults({ unclosed, tags }: Made): Found[] {
+    // Of tags that all made or closed something none is over: most pages need no second look.
+    const isWhole = sumOf(this.#starts) === tags.starts && sumOf(this.#ends) === tags.ends;
+    if (isWhole && unclosed.length === 0) return [];
+    const { used, closed, endLines } = this.#places();
+    const isInList = this.#lists();
+    const lines = new Lines(this.source);
+    const idleOf = (places: readonly number[]): Tag[] =>
+      places
+        .filter((start) => !used.has(start) && !isInList(start))
+        .map((start) => ({ name: this.#nameAt(start), start, ...lines.at(start) }));
+    const idle = new Set(idleOf(this.#ends));
+    const lost = idleOf(this.#starts);
+    // The end tag of what was left out has nothing to close.
+    takeEnds(idle, lost);
+    const open = unclosed.filter(({ place }) => place && !closed.has(place.start));
+    return [
+      ...openFaults(open, idle, endLines, this.#slashed()),
+      ...[...idle].map(closesNothing),
+      ...lost.map(leftOut),
+    ];
+  }
+
+  #nameAt(start: number): string {
+    const name = /<\/?([^\s/>]*)/y;
+    name.lastIndex = start;
+    return name.exec(this.source)![1].toLowerCase();
   }
 
   #places(): Places {
     const used = new Set<number>();
     const closed = new Set<number>();
-    const ends = new Map<number, number>();
-    const headings = new Set(
-      this.#ends.flatMap(({ tagName, location }) => (isHeading.test(tagName) ? [location!.startOffset] : [])),
-    );
+    const endLines = new Map<number, number>();
+    const headings = new Set(this.#ends.filter((start) => isHeading.test(this.#nameAt(start))));
     const queue: Node[] = [...this.document.childNodes];
     for (let node = queue.pop(); node; node = queue.pop()) {
       if (!('tagName' in node)) continue;
-      queue.push(...node.childNodes);
-      if ('content' in node) queue.push(...node.content.childNodes);
+      for (const child of node.childNodes) queue.push(child);
+      if ('content' in node) for (const child of node.content.childNodes) queue.push(child);
       const { sourceCodeLocation: location, tagName } = node;
       if (!location) continue;
       const { startOffset } = location.startTag ?? location;
       used.add(startOffset);
       if (location.endTag) {
         used.add(location.endTag.startOffset);
-        ends.set(startOffset, location.endTag.startLine);
+        endLines.set(startOffset, location.endTag.startLine);
       } else if (isHeading.test(tagName) && headings.has(location.endOffset)) {
         used.add(location.endOffset);
         closed.add(startOffset);
       }
     }
-    return { used, closed, ends };
+    return { used, closed, endLines };
+  }
+
+  /** Whether a drop-down list is open at a place: what may stand in one engines tell in two ways. */
+  #lists(): (start: number) => boolean {
+    const placesOf = (places: readonly number[]) =>
+      places.filter((start) => this.#nameAt(start) === 'select');
+    const [starts, ends] = [placesOf(this.#starts), placesOf(this.#ends)];
+    let at = 0;
+    const ranges = starts.map((start) => {
+      while (ends[at] < start) at++;
+      return { start, end: ends[at] ?? Infinity };
+    });
+    return (place) => ranges.some(({ start, end }) => start < place && place < end);
   }
 
   /** Where tags begin that end in a slash, and stay open all the same. */
@@ -121,7 +146,7 @@ interface Places {
   /** Where headings begin that another heading's tag has closed. */
   readonly closed: ReadonlySet<number>;
   /** The line of the end tag of what begins there, or of what was opened again for it. */
-  readonly ends: ReadonlyMap<number, number>;
+  readonly endLines: ReadonlyMap<number, number>;
 }
 
 type Found = Omit<Fault, 'kind' | 'file'>;
@@ -132,18 +157,32 @@ const ignoredSlash = 'non-void-html-element-start-tag-with-trailing-solidus';
 const formatting = /^(a|b|big|code|em|font|i|nobr|s|small|strike|strong|tt|u)$/;
 
 /** Each page has them, written or not. */
-const givenAnyway = new Set(['html', 'head', 'body']);
+export const givenAnyway = new Set(['html', 'head', 'body']);
+const isWritten = ({ tagName, location }: Token.TagToken) => location !== null && !givenAnyway.has(tagName);
+const sumOf = (places: readonly number[]) => places.reduce((sum, start) => sum + start + 1, 0);
 
 const isHeading = /^h[1-6]$/;
 
-/** Takes the first end tag of that name behind a place out of some; undefined where there is none. */
-function takeEnd(ends: Set<Tag>, name: string, from: number): Tag | undefined {
-  for (const one of ends)
-    if (one.tagName === name && one.location!.startOffset >= from) {
-      ends.delete(one);
-      return one;
-    }
-  return undefined;
+/** For each of some tags in the markup's order, the first end tag of its name behind it, which is taken out of the rest. */
+function takeEnds(
+  ends: Set<Tag>,
+  wanted: readonly { readonly name: string; readonly start: number }[],
+): (Tag | undefined)[] {
+  const byName = new Map<string, Tag[]>();
+  for (const one of ends) {
+    const alike = byName.get(one.name);
+    if (alike) alike.push(one);
+    else byName.set(one.name, [one]);
+  }
+  for (const list of byName.values()) list.reverse();
+  return wanted.map(({ name, start }) => {
+    const list = byName.get(name) ?? [];
+    // What stands before this one stands before all that follow.
+    while (list.length && list.at(-1)!.start < start) list.pop();
+    const found = list.pop();
+    if (found) ends.delete(found);
+    return found;
+  });
 }
 
 const words: Readonly<Record<string, string>> = {
@@ -186,14 +225,22 @@ const syntaxFaults = (errors: readonly ParserError[], source: string): Found[] =
 function openFaults(
   unclosed: readonly PageElement[],
   idle: Set<Tag>,
-  ends: Places['ends'],
+  endLines: Places['endLines'],
   slashed: ReadonlySet<number>,
 ): Found[] {
   // A parser opens an unclosed <b> or <a> again in each following box; the tag in the markup is one.
   const once = new Map(unclosed.map((element) => [element.place?.start, element]));
-  return [...once.values()].map(({ tag, place }): Found => {
-    const { line, column, start, end } = place!;
-    const until = ends.get(start) ?? takeEnd(idle, tag, end)?.location?.startLine;
+  const all = [...once.values()];
+  const open = all.filter(({ place }) => !endLines.has(place!.start));
+  const late = takeEnds(
+    idle,
+    open.map(({ tag, place }) => ({ name: tag, start: place!.start })),
+  );
+  const lateOf = new Map(open.map((element, i) => [element, late[i]]));
+  return all.map((element): Found => {
+    const { tag, place } = element;
+    const { line, column, start } = place!;
+    const until = endLines.get(start) ?? lateOf.get(element)?.line;
     return { line, column, ...stayingOpen(tag, until, slashed.has(start)) };
   });
 }
@@ -219,31 +266,30 @@ function stayingOpen(tag: string, until: number | undefined, isSlashed: boolean)
   };
 }
 
-function closesNothing({ tagName, location }: Tag): Found {
-  const { startLine: line, startCol: column } = location!;
-  const tag = `</${tagName}>`;
-  if (tagName === 'p')
+function closesNothing({ name, line, column }: Tag): Found {
+  const tag = `</${name}>`;
+  if (name === 'p')
     return {
       line,
       column,
       message: `${tag} closes nothing, and the browser makes an empty <p> of it`,
       remedy: 'A <p> ends where a box such as <div>, <ul> or <table> begins in it.',
     };
-  if (tagName === 'br')
+  if (name === 'br')
     return { line, column, message: `the browser takes ${tag} for <br>`, remedy: 'Write <br>.' };
   return {
     line,
     column,
-    message: `${tag} closes nothing, as no <${tagName}> is open there`,
-    remedy: `Look for a missing <${tagName}>, or for one that was closed before.`,
+    message: `${tag} closes nothing, as no <${name}> is open there`,
+    remedy: `Look for a missing <${name}>, or for one that was closed before.`,
   };
 }
 
-const leftOut = ({ tagName, location }: Tag): Found => ({
-  line: location!.startLine,
-  column: location!.startCol,
-  message: `the browser leaves <${tagName}> out, as it cannot stand there`,
-  remedy: `A rule for ${tagName} finds nothing here.`,
+const leftOut = ({ name, line, column }: Tag): Found => ({
+  line,
+  column,
+  message: `the browser leaves <${name}> out, as it cannot stand there`,
+  remedy: `A rule for ${name} finds nothing here.`,
 });
 
 function duplicateFaults({ elements, mentions }: Made): Found[] {

@@ -3,7 +3,7 @@ import { htmlNamespace, Names, type Tree } from '../selector/index.js';
 import { assignSlots, Forest, shadowNodes } from './shadow-trees.js';
 import type { Fault } from '../text/index.js';
 import { PageElement } from './element.js';
-import { NotingParser } from './markup-faults.js';
+import { givenAnyway, NotingParser } from './markup-faults.js';
 import type { LiveTree } from './types.js';
 
 type Node = DefaultTreeAdapterTypes.ChildNode;
@@ -33,6 +33,8 @@ interface Growing {
   readonly mentions: SheetMention[];
   readonly ends: number[];
   readonly unclosed: PageElement[];
+  /** Where the tags of elements begin, added up: what is equal to the same of all tags leaves none over. */
+  readonly tags: { starts: number; ends: number };
   readonly forest: Forest;
   base?: string;
 }
@@ -42,8 +44,8 @@ interface Growing {
  * text is a document.
  */
 export function parseMarkup(name: string, source: string): Markup {
-  const parser = new NotingParser();
-  const document = parser.read(source);
+  const parser = new NotingParser(source);
+  const document = parser.read();
   const growing = growElements(document);
   const quirks = document.mode === html.DOCUMENT_MODE.QUIRKS;
   return {
@@ -51,7 +53,7 @@ export function parseMarkup(name: string, source: string): Markup {
     tree: buildTree(growing, quirks),
     mentions: growing.mentions,
     base: growing.base,
-    faults: parser.faults(name, source, growing),
+    faults: parser.faults(name, growing),
   };
 }
 
@@ -100,6 +102,7 @@ function growElements(document: DefaultTreeAdapterTypes.Document): Growing {
     mentions: [],
     ends: [],
     unclosed: [],
+    tags: { starts: 0, ends: 0 },
     forest: new Forest(),
   };
   growTree(growing, document.childNodes, null);
@@ -176,6 +179,10 @@ function addElement(
       : undefined,
   });
   growing.elements.push(element);
+  if (!givenAnyway.has(node.tagName)) {
+    if (start) growing.tags.starts += start.startOffset + 1;
+    if (location?.endTag) growing.tags.ends += location.endTag.startOffset + 1;
+  }
   if (inner) growing.forest.add(element, inner);
   if (assigned) growing.forest.assign(element, assigned);
   const { isDefined = inner !== undefined } = node as { isDefined?: boolean };
