@@ -163,9 +163,9 @@ function inAnyState(all: readonly Override[], wish: Wish): Override {
 function checkWish(page: Page, { at, set, media }: Wish): void {
   const fault = media === undefined ? undefined : mediaFault(media);
   if (fault !== undefined)
-    throw new YeltoError(`"${media}" is no media query that browsers know: ${fault}.`, {
+    throw new YeltoError(`"${media}" is no media query that browsers know: ${fault.why}.`, {
       text: media,
-      remedy: 'Write it as in a sheet, in brackets: (max-width: 600px), or print.',
+      remedy: fault.remedy,
     });
   if (at.length === 0) throw new YeltoError('There is nothing to style: no target was given.');
   if (Object.keys(set).length === 0)

@@ -3,6 +3,7 @@ import {
   parseContainer,
   parseImport,
   readLayerNames,
+  whyNeverHolds,
   type AtRule,
 } from '../sheet/index.js';
 import { nearest } from '../text/index.js';
@@ -78,6 +79,15 @@ function containerMeant(prelude: string): string | undefined {
 /** The same with the brackets that were left out around a declaration. */
 const supportsMeant = (prelude: string): string | undefined =>
   /^[\w-]+\s*:[^();]+$/.test(prelude) ? `(${prelude})` : undefined;
+
+/** What is known to one maker's browsers only, or kept from the others by a slip on purpose. */
+const ofOneMaker = /-(ms|moz|o|webkit|khtml)-|\\[09]/i;
+
+/** Why a `@media` rule is never used, in any window and medium; undefined for all other rules. */
+export function idleMedia({ name, prelude }: AtRule): AtRuleFault | undefined {
+  const fault = name === 'media' && !ofOneMaker.test(prelude) ? whyNeverHolds(prelude) : undefined;
+  return fault && { why: `@media ${prelude} never holds: ${fault.why}`, remedy: fault.remedy };
+}
 
 function layerFault(text: string, prelude: string, hasBlock: boolean): AtRuleFault | undefined {
   const names = readLayerNames(prelude);

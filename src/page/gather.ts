@@ -28,7 +28,7 @@ import {
   type StyleSet,
 } from './style-set.js';
 import { plainPrelude, withoutNesting } from './nesting.js';
-import { atRuleFault } from './at-rules.js';
+import { atRuleFault, idleMedia, type AtRuleFault } from './at-rules.js';
 import { countLeading, countWithNamespaces, mayStandFirst } from './leading.js';
 import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
@@ -288,9 +288,10 @@ export class Gatherer {
     const inner = rule.contents;
     const place: Place = { ...outer, isScopeBody: false };
     const fault = atRuleFault(rule);
-    if (fault) return this.#fault(place.sheet, 'syntax', rule.start, fault.why, fault.remedy);
+    if (fault) return this.#told(fault, 'syntax', rule, place);
     switch (rule.name) {
       case 'media':
+        this.#told(idleMedia(rule), 'condition', rule, place);
         if (inner)
           this.#contents(inner, {
             ...place,
@@ -380,6 +381,10 @@ export class Gatherer {
         error.remedy ?? '',
       );
     }
+  }
+
+  #told(fault: AtRuleFault | undefined, kind: FaultKind, { start }: AtRule, { sheet }: Place): void {
+    if (fault) this.#fault(sheet, kind, start, fault.why, fault.remedy);
   }
 
   #fault(sheet: number, kind: FaultKind, offset: number, message: string, remedy: string): void {

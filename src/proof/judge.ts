@@ -19,6 +19,7 @@ import type { Conditions, Page, StyleBlock } from '../page/index.js';
 import { count, list, placeText, shorten } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
 import { changesNativeLook, noEffectOn } from './box.js';
+import { neverAwake } from './never-awake.js';
 import { moverOf } from './in-motion.js';
 import type { Sighting, Spot } from './look.js';
 import type { Remedies } from './remedies.js';
@@ -88,7 +89,7 @@ function judgeByWhatIsRead(
   });
   if (!matches) return matchesNothing(laid, drafted, remedies);
   const awake = sightings.filter(({ isAsleep }) => !isAsleep);
-  if (awake.length === 0) return neverAwake(laid, drafted);
+  if (awake.length === 0) return neverAwake(laid, drafted.block);
   const working = awake.filter(({ counts }) => counts.length > 0);
   if (working.length) return works(laid, drafted, awake, working, remedies);
   // What loses at one width may count at another, where nobody knows.
@@ -110,21 +111,6 @@ function nearest(
   const own = (one: Sighting) =>
     one.look.words === '' && one.look.view.conditions.width === laid.conditions.width;
   return sightings.find((one) => isMeant(one) && own(one)) ?? sightings.find(isMeant);
-}
-
-function neverAwake(laid: Page, { block }: Drafted): Judgement {
-  const { conditions } = laid.overlay!.styles;
-  const texts: string[] = [];
-  for (let at = block.condition; at > 0; at = conditions[at].parent) texts.unshift(conditions[at].text);
-  const isAbility = texts.some((text) => /^(@?supports)\b/.test(text));
-  return {
-    outcome: 'no-effect',
-    conditions: laid.conditions,
-    why: isAbility
-      ? `browsers of today do not fulfil ${list(texts)}, so the rule is never used`
-      : `${list(texts)} holds in none of the windows, media and preferences that were tried`,
-    remedy: 'Check what the query asks for.',
-  };
 }
 
 function works(

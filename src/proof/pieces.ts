@@ -8,7 +8,8 @@ export function pieceVerdicts(laid: Page, draft: string): Verdict[] {
   const { faults, sheets } = laid.overlay!.styles;
   const own = sheets[laid.overlay!.sheet].label;
   const pieces = faults
-    .filter(({ file, kind }) => file === own && kind !== 'sheet-missing' && kind !== 'sheet-unread')
+    // Of a query that never holds the verdicts on what stands in it tell.
+    .filter(({ file, kind }) => file === own && !/^(sheet-missing|sheet-unread|condition)$/.test(kind))
     .map(({ line = 1, column = 1, message, remedy }) =>
       verdict(laid, draft, { line, column }, 'invalid', message, remedy),
     );

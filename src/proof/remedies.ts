@@ -147,7 +147,10 @@ export class Remedies {
         targets.some(
           (target) =>
             this.#isSet(view, target, property) &&
-            longhands.some((longhand) => !noEffectOn(view, target, longhand)),
+            longhands.some(
+              // Of what is said to work anyway the addition changes nothing.
+              (longhand) => noEffectOn(look.view, target, longhand) && !noEffectOn(view, target, longhand),
+            ),
         ),
       );
     });

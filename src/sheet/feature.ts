@@ -7,6 +7,8 @@ export interface Comparison {
   readonly operator: Operator;
   readonly value: string;
   readonly wanted?: number;
+  /** As it is written, in lower case and with single spaces. */
+  readonly text: string;
 }
 
 export type Operator = 'has' | '=' | '<' | '<=' | '>' | '>=';
@@ -31,8 +33,9 @@ export function readFeature(text: string, known: Known): Condition<Feature> {
     operator,
     value,
     wanted: known.numberOf(name, value),
+    text,
   });
-  if (name.test(text)) return { kind: 'feature', name: text, operator: 'has', value: '' };
+  if (name.test(text)) return { kind: 'feature', name: text, operator: 'has', value: '', text };
   const plain = /^([a-z-][\w-]*)\s*:\s*(.+)$/.exec(text);
   if (plain) {
     const { name: feature, operator } = withoutPrefix(plain[1]);

@@ -57,6 +57,8 @@ const words: Readonly<Record<string, Words>> = {
   'video-dynamic-range': range,
 };
 
+type Window = Pick<MediaConditions, 'width' | 'height'>;
+
 /** Features with a number for a value. */
 const numbers: Readonly<Record<string, (conditions: MediaConditions) => number>> = {
   width: ({ width }) => width,
@@ -160,7 +162,7 @@ function numberOf(feature: string, value: string): number | undefined {
 
 /** Whether a range may be compared with a value. */
 const isValue = (feature: string, value: string): boolean =>
-  numberOf(feature, value) !== undefined || shareOfWindow(feature, value) !== undefined;
+  numberOf(feature, value) !== undefined || inWindow(feature, value, { width: 1, height: 1 }) !== undefined;
 
 /** As engines compare: what differs by less than they can tell apart is equal; ratios of whole numbers are exact. */
 function leastDifference(feature: string): number {
@@ -212,20 +214,23 @@ function compare({ name: feature, operator, value, wanted }: Comparison, conditi
   return number === undefined ? undefined : compareNumbers(feature, actual, operator, number);
 }
 
-/** A length that is a share of the window, as its amount and unit; undefined for any other. */
-function shareOfWindow(feature: string, value: string): readonly [amount: number, unit: string] | undefined {
+/** A length that takes something of the window, in CSS px; undefined for any other. */
+function inWindow(feature: string, value: string, { width, height }: Window): number | undefined {
   if (!/(width|height)$/.test(feature)) return undefined;
-  const found = /^([+-]?(?:\d+\.?\d*|\.\d+))[sld]?v(w|h|i|b|min|max)$/.exec(value.trim().toLowerCase());
-  return found ? [Number(found[1]) / 100, found[2]] : undefined;
-}
-
-/** The same in CSS px. */
-function inWindow(feature: string, value: string, { width, height }: MediaConditions): number | undefined {
-  const [share, unit] = shareOfWindow(feature, value) ?? [];
-  if (share === undefined) return undefined;
-  if (unit === 'min') return share * Math.min(width, height);
-  if (unit === 'max') return share * Math.max(width, height);
-  return share * (unit === 'w' || unit === 'i' ? width : height);
+  const sides: Readonly<Record<string, number>> = {
+    w: width,
+    i: width,
+    h: height,
+    b: height,
+    min: Math.min(width, height),
+    max: Math.max(width, height),
+  };
+  const pixelsOf = (unit: string): number | undefined => {
+    const [, side] = /^[sld]?v(w|h|i|b|min|max)$/.exec(unit.toLowerCase()) ?? [];
+    return side === undefined ? pixels[unit.toLowerCase()] : sides[side] / 100;
+  };
+  const amount = calculateText(value.trim(), pixelsOf);
+  return amount?.size === 1 ? amount.get('px') : undefined;
 }
 
 /**
@@ -246,5 +251,29 @@ function usualWord(feature: string): { usual: string; other?: string } | undefin
   return { usual, other: others[feature] ?? 'reduce' };
 }
 
+/** What may be asked of a feature with words for values; undefined for other features. */
+const wordsOf = (feature: string): readonly string[] | undefined =>
+  feature === 'orientation'
+    ? ['portrait', 'landscape']
+    : Object.hasOwn(words, feature)
+      ? words[feature].words.split(' ')
+      : undefined;
+
+/** All features that can be asked for by name, of ranges also the least and the most; other makers' left aside. */
+const names = (): string[] =>
+  ['orientation', ...Object.keys(words), ...Object.keys(numbers)]
+    .filter((name) => !name.startsWith('-'))
+    .flatMap((name) => (isRange(name) ? [name, `min-${name}`, `max-${name}`] : [name]));
+
 /** Media features: comparing one with the conditions, and lengths in CSS px (undefined for other text). */
-export const mediaFeature = { compare, isRange, isValue, length, numberOf, usualWord };
+export const mediaFeature = {
+  compare,
+  inWindow,
+  isRange,
+  isValue,
+  length,
+  names,
+  numberOf,
+  usualWord,
+  wordsOf,
+};

@@ -3,7 +3,8 @@ import { broken, combine, parseCondition, type Condition, type Truth } from './c
 import { readFeature, type Comparison } from './feature.js';
 import { mediaFeature, type MediaConditions } from './media-features.js';
 
-type Question = Condition<
+/** One query of a list. */
+export type Question = Condition<
   ({ readonly kind: 'feature' } & Comparison) | { readonly kind: 'medium'; readonly name: string }
 >;
 
@@ -34,12 +35,20 @@ export function holds(query: MediaQuery, conditions: MediaConditions): boolean {
 
 /** The widths (CSS px) at which the list may begin or cease to hold in windows of that height. */
 export function widthsOf(query: MediaQuery, height: number): number[] {
-  return askedBy(query).features.flatMap(({ name: feature, wanted }) => {
+  return askedBy(query).features.flatMap(({ name: feature, wanted, value }) => {
     if (feature === 'orientation') return [height];
-    if (wanted === undefined) return [];
+    if (wanted === undefined) return /(^|-)width$/.test(feature) ? ownShare(value, height) : [];
     if (feature.endsWith('aspect-ratio')) return [wanted * height];
     return /(^|-)width$/.test(feature) ? [wanted] : [];
   });
+}
+
+/** The width of the window, CSS px, that is just what a length is that takes something of it. */
+function ownShare(value: string, height: number): number[] {
+  const at = (width: number) => mediaFeature.inWindow('width', value, { width, height }) ?? NaN;
+  const [rest, share] = [at(0), (at(1000) - at(0)) / 1000];
+  const found = rest / (1 - share);
+  return found > 0 && Number.isFinite(found) ? [found] : [];
 }
 
 /** The features and media that a list asks for, each as it is compared; [] for a list that always holds. */
@@ -65,36 +74,6 @@ export function askedBy(query: MediaQuery): { features: Comparison[]; media: str
   };
   query.list.forEach(collect);
   return { features, media };
-}
-
-/** What in a media query list no browser knows, in words; undefined where all of it can be answered. */
-export function mediaFault(text: string): string | undefined {
-  const query = parseMedia(text);
-  if (query.list.length === 0) return 'it asks for nothing';
-  const probe = { width: 1000, height: 800, medium: 'screen', preferences: {} } as const;
-  const faultIn = (question: Question): string | undefined => {
-    switch (question.kind) {
-      case 'unknown':
-        return 'it is not written as a media query';
-      case 'feature': {
-        const { name: feature, value } = question;
-        if (mediaFeature.compare(question, probe) !== undefined) return undefined;
-        return value
-          ? `"${feature}: ${value}" is nothing that can be asked`
-          : `there is no feature "${feature}"`;
-      }
-      case 'not':
-        return faultIn(question.of);
-      case 'all':
-      case 'some':
-        return question.of.map(faultIn).find((fault) => fault !== undefined);
-      case 'medium':
-        return /^(all|screen|print|speech)$/.test(question.name)
-          ? undefined
-          : `there is no medium "${question.name}"`;
-    }
-  };
-  return query.list.map(faultIn).find((fault) => fault !== undefined);
 }
 
 function answer(question: Question, conditions: MediaConditions): Truth {

@@ -112,6 +112,8 @@ function sum(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amou
   for (let at = from; at <= to; at = at < to ? after(tokens, at) : at + 1) {
     const text = at < to && tokens.types[at] === kinds.Delim ? tokenText(tokens, at) : '';
     if (at < to && text !== '+' && text !== '-') continue;
+    // Without a space on either side it is no sign (CSS Values 4 §10.1).
+    if (at < to && !(isSpaceBeside(tokens, at, -1) && isSpaceBeside(tokens, at, 1))) return undefined;
     const part = product(tokens, start, at, pixelsOf);
     if (!part) return undefined;
     for (const [unit, number] of part) total.set(unit, (total.get(unit) ?? 0) + sign * number);
@@ -119,6 +121,13 @@ function sum(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amou
     start = at + 1;
   }
   return total;
+}
+
+/** Whether a space stands before or behind a token, comments apart. */
+function isSpaceBeside(tokens: Tokens, at: number, step: 1 | -1): boolean {
+  let beside = at + step;
+  while (tokens.types[beside] === kinds.Comment) beside += step;
+  return tokens.types[beside] === kinds.WhiteSpace;
 }
 
 function product(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amount | undefined {

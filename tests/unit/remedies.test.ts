@@ -32,6 +32,11 @@ describe('and not where something else keeps it from helping', () => {
     expect(remedyOf('.b { width: 50px }', undefined, '.a .b { display: inline }')).toBeUndefined();
   });
 
+  test('a later line on all but a shape, of which nothing is said', () => {
+    const body = '<p class=a><span class=b>x</span></p><svg><g class=b></g></svg>';
+    expect(remedyOf('.b { align-items: center; display: contents }', body)).toBeUndefined();
+  });
+
   test('an earlier line is no hindrance', () => {
     const page = parsePage({ name: 'x', html: '<!DOCTYPE html><p class=a><span class=b>x</span></p>' });
     const [, width] = prove(page, '.b { display: inline; width: 50px }').verdicts;
