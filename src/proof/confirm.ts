@@ -93,7 +93,8 @@ function sameText(wanted: readonly Part[], own: readonly Part[]): Step {
 
 function parses(page: Page, sheet: Sheet): Step {
   const name = sheet.href ?? sheet.label;
-  const faults = page.faults.filter(({ file }) => file === name);
+  // A query that never holds is read all the same; what stands in it loses.
+  const faults = page.faults.filter(({ file, kind }) => file === name && kind !== 'condition');
   return {
     question: 'does it parse',
     ok: faults.length === 0,

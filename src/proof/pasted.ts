@@ -120,9 +120,12 @@ function mediaKeyOf(around: string): string {
     .map((front) => {
       const [, text] = /^@media ?([^]*)$/.exec(front.trim()) ?? [];
       if (text === undefined) return plain(front);
-      const asked = JSON.stringify(parseMedia(text).list, (key, value) =>
-        key === 'value' && typeof value === 'string' && /\d/.test(value) ? undefined : value,
-      );
+      const asked = JSON.stringify(parseMedia(text).list, function (this: { wanted?: number }, key, value) {
+        // Of what comes to a number the number alone counts.
+        return key === 'text' || (key === 'value' && this.wanted !== undefined)
+          ? undefined
+          : (value as unknown);
+      });
       return `@media ${asked}`;
     })
     .join(' ');

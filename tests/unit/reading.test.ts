@@ -113,7 +113,7 @@ describe('media queries', () => {
   ])('what is wrong with %s', (text, words) => {
     const fault = mediaFault(text);
     if (words === undefined) expect(fault).toBeUndefined();
-    else expect(fault).toMatch(words);
+    else expect(fault?.why).toMatch(words);
   });
 
   test.each([
