@@ -98,6 +98,13 @@ describe('confirm', () => {
   test('no sheet of the page holds the rules', () => {
     expect(steps('.z { top: 0 }')).toMatchObject([{ question: 'is the sheet loaded', ok: false }]);
   });
+
+  test('another share of the window is another query', () => {
+    const draft = '@media (min-width: calc(40vw + 10em)) { .c { color: red } }';
+    const isNew = (css: string) =>
+      confirm(page(css, body), draft).find(({ question }) => question === 'is it the new text')?.ok;
+    expect([isNew(draft.replace(': ', ':')), isNew(draft.replace('40vw', '50vw'))]).toEqual([true, false]);
+  });
 });
 
 describe('compare', () => {
