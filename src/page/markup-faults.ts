@@ -124,12 +124,20 @@ export class NotingParser extends Parser<DefaultTreeAdapterMap> {
     const placesOf = (places: readonly number[]) =>
       places.filter((start) => this.#nameAt(start) === 'select');
     const [starts, ends] = [placesOf(this.#starts), placesOf(this.#ends)];
-    let at = 0;
-    const ranges = starts.map((start) => {
-      while (ends[at] < start) at++;
-      return { start, end: ends[at] ?? Infinity };
+    let next = 0;
+    const lists = starts.map((start) => {
+      while (ends[next] < start) next++;
+      return { start, end: ends[next] ?? Infinity };
     });
-    return (place) => ranges.some(({ start, end }) => start < place && place < end);
+    return (place) => {
+      let [low, high] = [0, lists.length];
+      while (low < high) {
+        const middle = (low + high) >> 1;
+        if (lists[middle].start < place) low = middle + 1;
+        else high = middle;
+      }
+      return low > 0 && place < lists[low - 1].end;
+    };
   }
 
   /** Where tags begin that end in a slash, and stay open all the same. */

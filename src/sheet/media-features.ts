@@ -112,9 +112,12 @@ const pixels: Readonly<Record<string, number>> = {
   pc: 16,
 };
 
+const pixelsIn = (unit: string): number | undefined =>
+  Object.hasOwn(pixels, unit) ? pixels[unit] : undefined;
+
 function length(value: string): number | undefined {
   if (value.includes('(')) {
-    const amount = calculateText(value.trim(), (unit) => pixels[unit]);
+    const amount = calculateText(value.trim(), pixelsIn);
     return amount?.size === 1 ? amount.get('px') : undefined;
   }
   const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]*)$/.exec(value.trim().toLowerCase());
@@ -128,7 +131,9 @@ const perDot: Readonly<Record<string, number>> = { dppx: 1, x: 1, dpi: 1 / 96, d
 
 function resolution(value: string): number | undefined {
   if (value.includes('(')) {
-    const amount = calculateText(value.trim(), (unit) => perDot[unit]);
+    const amount = calculateText(value.trim(), (unit) =>
+      Object.hasOwn(perDot, unit) ? perDot[unit] : undefined,
+    );
     return amount?.size === 1 ? amount.get('px') : undefined;
   }
   const found = /^(\d+\.?\d*|\.\d+)(dppx|x|dpi|dpcm)$/.exec(value.trim().toLowerCase());
@@ -227,7 +232,7 @@ function inWindow(feature: string, value: string, { width, height }: Window): nu
   };
   const pixelsOf = (unit: string): number | undefined => {
     const [, side] = /^[sld]?v(w|h|i|b|min|max)$/.exec(unit.toLowerCase()) ?? [];
-    return side === undefined ? pixels[unit.toLowerCase()] : sides[side] / 100;
+    return side === undefined ? pixelsIn(unit.toLowerCase()) : sides[side] / 100;
   };
   const amount = calculateText(value.trim(), pixelsOf);
   return amount?.size === 1 ? amount.get('px') : undefined;

@@ -212,6 +212,14 @@ function ByWords({ room, onFound }: { room: Room; onFound: () => void }) {
       isLate = true;
     };
   }, [engine, reads, words]);
+  // Numbered as the page is read at that moment: it may be another reading than the one that the list is of.
+  const choose = async (label: string, place: number) => {
+    const now = (await engine.withWords(words))[place];
+    setWords('');
+    setFound([]);
+    room.pointTo((now?.label === label ? now : found[place]).index);
+    onFound();
+  };
   return (
     <div className="by-words">
       <TextInput
@@ -230,12 +238,7 @@ function ByWords({ room, onFound }: { room: Room; onFound: () => void }) {
           className="rung"
           onMouseEnter={() => room.light([index], label)}
           onFocus={() => room.light([index], label)}
-          onClick={() => {
-            setWords('');
-            setFound([]);
-            room.pointTo(index);
-            onFound();
-          }}
+          onClick={() => void choose(label, place)}
         >
           <code>{label}</code>
         </button>
