@@ -300,36 +300,35 @@ const leftOut = ({ name, line, column }: Tag): Found => ({
   remedy: `A rule for ${name} finds nothing here.`,
 });
 
-function duplicateFaults({ elements, mentions }: Made): Found[] {
-  const faults: Found[] = [];
-  const report = ({ place }: PageElement, message: string, remedy: string) =>
-    faults.push({ line: place?.line, column: place?.column, message, remedy });
-  const ids = new Map<string, PageElement>();
-  for (const element of elements) {
-    if (element.id === '') continue;
-    // An id is one in its own tree.
-    const key = `${element.host?.index ?? ''} ${element.id}`;
-    const first = ids.get(key);
-    if (!first) ids.set(key, element);
-    else
-      report(
-        element,
-        `the id "${element.id}" is already used in line ${first.place?.line ?? '?'}`,
-        'A rule for #' + element.id + ' styles both.',
-      );
-  }
-  const links = new Map<string, PageElement>();
-  for (const { element, href } of mentions) {
-    if (href === undefined) continue;
-    const key = `${element.host?.index ?? ''} ${href}`;
-    const first = links.get(key);
-    if (!first) links.set(key, element);
-    else
-      report(
-        element,
-        `the sheet "${href}" is already linked in line ${first.place?.line ?? '?'}`,
-        'The second link loads its rules again, after all sheets between.',
-      );
-  }
-  return faults;
+const duplicateFaults = ({ elements, mentions }: Made): Found[] => [
+  ...repeated(
+    elements.map((element) => ({ element, name: element.id || undefined })),
+    (id, line) => ({
+      message: `the id "${id}" is already used in line ${line}`,
+      remedy: `A rule for #${id} styles both.`,
+    }),
+  ),
+  ...repeated(
+    mentions.map(({ element, href }) => ({ element, name: href })),
+    (href, line) => ({
+      message: `the sheet "${href}" is already linked in line ${line}`,
+      remedy: 'The second link loads its rules again, after all sheets between.',
+    }),
+  ),
+];
+
+/** What is said of each thing whose name an earlier one in its own tree has. */
+function repeated(
+  things: readonly { readonly element: PageElement; readonly name?: string }[],
+  words: (name: string, line: number | '?') => Pick<Found, 'message' | 'remedy'>,
+): Found[] {
+  const firsts = new Map<string, PageElement>();
+  return things.flatMap(({ element, name }): Found[] => {
+    if (name === undefined) return [];
+    const key = `${element.host?.index ?? ''} ${name}`;
+    const first = firsts.get(key);
+    if (!first) firsts.set(key, element);
+    const { line, column } = element.place ?? {};
+    return first ? [{ line, column, ...words(name, first.place?.line ?? '?') }] : [];
+  });
 }
