@@ -1,5 +1,6 @@
 // Every verdict on random ordinary drafts, judged by a real engine: a declaration takes effect where taking it out
 // changes a computed value of a thing that it matches, in some window, medium, preference or state.
+import fc from 'fast-check';
 import type { Browser } from 'playwright-core';
 import { prove, type Verdict } from 'yelto';
 import { startEngine } from './support/engine.js';
@@ -16,6 +17,7 @@ import {
 } from './support/worlds.js';
 import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
 import { richerCase } from './support/richer.js';
+import { enclosedCase } from './support/enclosed-cases.js';
 import { frameworkCase } from './support/framework-cases.js';
 
 let browser: Browser;
@@ -148,5 +150,25 @@ test(
 test(
   `verdicts on ${runs} random drafts of frameworks’ rules are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(frameworkCase, runs, falsehoods),
+  judgeTime,
+);
+
+test(
+  `verdicts on ${runs} random drafts whose values hang on what encloses things are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(enclosedCase, runs, falsehoods),
+  judgeTime,
+);
+
+/** The same pages where lines run downwards. */
+const sideways = fc
+  .tuple(fc.oneof(ordinaryCase, richerCase, enclosedCase), fc.constantFrom('vertical-rl', 'vertical-lr'))
+  .map(([one, mode]): OrdinaryCase => ({
+    ...one,
+    sheets: [...one.sheets.slice(0, -1), `${one.sheets.at(-1)!}\nhtml { writing-mode: ${mode} }`],
+  }));
+
+test(
+  `verdicts on ${runs} random drafts where lines run downwards are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(sideways, runs, falsehoods),
   judgeTime,
 );

@@ -120,7 +120,8 @@ function displayOf(values: Values, target: Target, text: string): string {
   const [block, inline] = [asBlock(own), asInline(own)];
   // Most boxes are blocks, and none of them stands in ruby.
   if (block === own && (inline === own || !isInRuby(values, target))) return own;
-  if (/^(text|foreignObject)$/i.test(elementOf(target).tag) && isInDrawing(values, target)) return block;
+  if (/^(text|foreignObject)$/i.test(elementOf(target).tag) && isInDrawing(values, target))
+    return /^(table|ruby)-/.test(own) ? own : 'block';
   if (isOutOfFlow(values.valueOf(target, 'position')) || isItem(values, target)) return block;
   const floats = specified(values, target, 'float') !== 'none';
   if (isInRuby(values, target)) return floats ? asInline(block) : inline;

@@ -1,8 +1,9 @@
 import { hangsOnWindow, measureOf, type Measure, type Page } from '../page/index.js';
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
-import { physicalLonghandsOf } from '../value/index.js';
+import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
 import { solutionOf } from './solution.js';
+import { variablesIn } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** Numbers of conditions by the physical longhands that in some flow rules under them set. */
@@ -51,6 +52,59 @@ export function conditionsAround(page: Page, targets: Iterable<Target>): Conditi
     measure,
     handed: new Set([...own.handed, ...above.handed]),
   };
+}
+
+/**
+ * The variables that rules for some targets read for any of these longhands, whatever conditions hold, and those that
+ * variables are made of, there and on what encloses the targets; what encloses them is asked about inherited longhands too.
+ */
+export function variablesAround(
+  page: Page,
+  targets: Iterable<Target>,
+  longhands: readonly string[],
+): ReadonlySet<string> {
+  const solution = solutionOf(page);
+  const [own, above] = [new Set<MatchList>(), new Set<MatchList>()];
+  const seen = new Set<number>();
+  for (const target of targets) {
+    const { index } = elementOf(target);
+    const pseudo = pseudoOf(target);
+    for (const list of solution.lists(index, pseudo)) own.add(list);
+    let at = pseudo ? index : page.tree.parent[index];
+    for (; at >= 0 && !seen.has(at); at = page.tree.parent[at]) {
+      seen.add(at);
+      for (const list of solution.lists(at, '')) above.add(list);
+    }
+  }
+  const found = new Set<string>();
+  const ask = (lists: Iterable<MatchList>, names: readonly string[]) => {
+    for (const list of lists)
+      for (const name of names) for (const variable of readBy(list).get(name) ?? []) found.add(variable);
+  };
+  ask(own, longhands);
+  ask(above, longhands.filter(isInherited));
+  // A set that grows is gone through to its end.
+  for (const name of found) for (const lists of [own, above]) ask(lists, [name]);
+  return found;
+}
+
+const readings = new WeakMap<MatchList, ReadonlyMap<string, readonly string[]>>();
+
+/** The variables that the rules of a list read, by the physical longhands and variables that they set. */
+function readBy(list: MatchList): ReadonlyMap<string, readonly string[]> {
+  let found = readings.get(list);
+  if (!found) {
+    const byName = new Map<string, string[]>();
+    for (const { block, owner } of list.applied)
+      for (const { property, value } of owner === 'browser' ? [] : block.declarations) {
+        const read = variablesIn(value);
+        if (read.length === 0) continue;
+        for (const name of physicalLonghandsOf(property))
+          byName.set(name, [...(byName.get(name) ?? []), ...read]);
+      }
+    readings.set(list, (found = byName));
+  }
+  return found;
 }
 
 /** What lists of rules and style attributes say, each of them once. */

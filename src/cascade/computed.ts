@@ -289,56 +289,80 @@ class Computing implements Values {
   }
 }
 
-/** By longhand. */
-type Settled = Map<string, string | undefined>;
+/** On what beside the text a computed value hangs. */
+export type AsksFor = 'nothing' | 'sizes of fonts' | 'more';
 
-const settledTexts = new Remembered<Settled>(() => new Map());
-const initialTexts: Settled = new Map();
+interface Found {
+  /** The computed value; undefined where the text alone does not tell it. */
+  readonly text?: string;
+  /** undefined where that is not known from the text. */
+  readonly asksFor?: AsksFor;
+}
+
+/** By longhand. */
+type Texts = Map<string, Found>;
+
+const texts = new Remembered<Texts>(() => new Map());
+const initialTexts: Texts = new Map();
+const unknown: Found = {};
+
+function foundInText(candidate: Candidate | undefined, longhand: string): Found {
+  if (longhand.startsWith('--')) return unknown;
+  const byLonghand = candidate ? texts.of(candidate.declaration) : initialTexts;
+  const key = candidate?.flowRelative ? `${candidate.flowRelative} ${longhand}` : longhand;
+  let found = byLonghand.get(key);
+  if (!found) byLonghand.set(key, (found = findInText(candidate, longhand)));
+  return found;
+}
 
 /**
  * The computed value where it hangs on nothing but the declaration that wins, whatever the target: asked for once and
  * for all. undefined where it hangs on more.
  */
-function settledText(candidate: Candidate | undefined, longhand: string): string | undefined {
-  if (longhand.startsWith('--')) return undefined;
-  const texts = candidate ? settledTexts.of(candidate.declaration) : initialTexts;
-  const key = candidate?.flowRelative ? `${candidate.flowRelative} ${longhand}` : longhand;
-  let text = texts.get(key);
-  if (text === undefined && !texts.has(key))
-    texts.set(key, (text = textWithoutSurroundings(candidate, longhand)));
-  return text;
-}
+const settledText = (candidate: Candidate | undefined, longhand: string): string | undefined =>
+  foundInText(candidate, longhand).text;
+
+/**
+ * On what a candidate's computed value of a longhand hangs beside its text; undefined for variables, for what is taken
+ * from elsewhere by name, and for what cannot be split into longhands.
+ */
+export const askedByText = (candidate: Candidate, longhand: string): AsksFor | undefined =>
+  foundInText(candidate, longhand).asksFor;
 
 const asksForMore = /(var|env|attr)\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
-function textWithoutSurroundings(candidate: Candidate | undefined, longhand: string): string | undefined {
+function findInText(candidate: Candidate | undefined, longhand: string): Found {
   const declaration = candidate?.declaration;
-  if (!declaration && isInherited(longhand)) return undefined;
-  if (declaration && asksForMore.test(declaration.value)) return undefined;
+  if (!declaration && isInherited(longhand)) return unknown;
+  if (declaration && asksForMore.test(declaration.value)) return unknown;
   const value = declaration
     ? longhandValue(declaration, candidate?.flowRelative ?? longhand)
     : initialValue(longhand);
-  if (!value || wideKeyword.test(value)) return undefined;
-  let isAlone = true;
-  const asked = <T>(answer: T): T => {
-    isAlone = false;
+  if (!value || wideKeyword.test(value)) return unknown;
+  let asksFor: AsksFor = 'nothing';
+  const ofSizes = <T>(answer: T): T => {
+    if (asksFor === 'nothing') asksFor = 'sizes of fonts';
+    return answer;
+  };
+  const ofMore = <T>(answer: T): T => {
+    asksFor = 'more';
     return answer;
   };
   const text = computedText(longhand, value, {
-    fontSize: () => asked(undefined),
-    rootFontSize: () => asked(undefined),
-    parentWeight: () => asked(400),
-    colour: () => asked('#000000ff'),
-    scheme: () => asked('light'),
-    font: () => asked(''),
-    lineHeight: () => asked(undefined),
+    fontSize: () => ofSizes(undefined),
+    rootFontSize: () => ofSizes(undefined),
+    parentWeight: () => ofMore(400),
+    colour: () => ofMore('#000000ff'),
+    scheme: () => ofMore('light'),
+    font: () => ofMore(''),
+    lineHeight: () => ofMore(undefined),
     get width() {
-      return asked(0);
+      return ofMore(0);
     },
     get height() {
-      return asked(0);
+      return ofMore(0);
     },
   });
-  return isAlone ? text : undefined;
+  return (asksFor as AsksFor) === 'nothing' ? { text, asksFor } : { asksFor };
 }

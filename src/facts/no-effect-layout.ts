@@ -23,10 +23,17 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
   },
   {
     properties: /^margin-(top|bottom|block-start|block-end)$/,
-    when: isInline,
+    when: (box) => isInline(box) && !box.isVertical,
     why: 'the box is inline, and margins above and below an inline box do not move anything',
     remedy: 'display: inline-block',
     section: 'CSS 2 §8.3',
+  },
+  {
+    properties: /^margin-(left|right|block-start|block-end)$/,
+    when: (box) => isInline(box) && box.isVertical,
+    why: 'the box is inline and its lines run downwards, so margins to its left and right do not move anything',
+    remedy: 'display: inline-block',
+    section: 'CSS Writing Modes 4 §6.1; CSS 2 §8.3',
   },
   {
     properties: /^(transform|rotate|scale|translate)$/,
@@ -198,21 +205,21 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
   },
   {
     properties: /^(min-|max-)?width$/,
-    when: (box) => /^table-(row-group|header-group|footer-group)$/.test(box.display),
+    when: (box) => !box.isVertical && /^table-(row-group|header-group|footer-group)$/.test(box.display),
     why: 'groups of table rows take their size from their rows',
     remedy: '',
     section: 'CSS 2 §17.5.2',
   },
   {
     properties: /^(width|min-width|max-width)$/,
-    when: (box) => box.display === 'table-row',
+    when: (box) => !box.isVertical && box.display === 'table-row',
     why: 'a table row is as wide as its table; its cells have widths',
     remedy: '',
     section: 'CSS 2 §17.5.2',
   },
   {
     properties: /^(height|min-height|max-height)$/,
-    when: (box) => /^table-column(-group)?$/.test(box.display),
+    when: (box) => !box.isVertical && /^table-column(-group)?$/.test(box.display),
     why: 'a table column is as high as its table; its rows have heights',
     remedy: '',
     section: 'CSS 2 §10.5',

@@ -10,6 +10,8 @@ export interface BoxFacts {
   readonly pseudo?: string;
   readonly display: string;
   readonly parentDisplay: string;
+  /** Whether its lines run downwards (CSS Writing Modes 4 §3.1). */
+  readonly isVertical: boolean;
   readonly position: string;
   readonly float: string;
   readonly overflowX: string;

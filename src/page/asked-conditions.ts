@@ -18,8 +18,9 @@ export interface AskedConditions {
 export function askedConditions(page: Page): AskedConditions[] {
   const own = page.conditions;
   const isAlike = (one: Conditions, other: Conditions) => JSON.stringify(one) === JSON.stringify(other);
+  // A shape of the window is got from its height, as the width is the person's own.
   const settings = distinctSettings(page.styles).filter(
-    ({ isWidth, apply }) => !isWidth && !isAlike(apply(own), own),
+    ({ apply }) => apply(own).width === own.width && !isAlike(apply(own), own),
   );
   const used = conditionsInUse(page);
   const inForce = (conditions: Conditions) => {

@@ -57,6 +57,8 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
     const view = laid.under(conditions);
     const known = found.get(view.activity) ?? { view, from: width, to: width, words };
     const { from, to } = known;
+    // What is another shape of the window too tells nothing of widths.
+    if (known.words === '' && words !== '') return;
     found.set(view.activity, { ...known, from: Math.min(from, width), to: Math.max(to, width) });
   };
   const tried = [laid.conditions.width, ...(widths ?? widthsOf(laid, settings))];
@@ -83,9 +85,10 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
       for (const width of tried)
         add({ ...apply(view.conditions), width }, [words, more].filter(Boolean).join(' and '));
   for (const { conditions, words } of meetings(laid, found)) add(conditions, words.join(' and '));
-  return [...found.values()].sort(
-    (a, b) => Number(a.words !== '') - Number(b.words !== '') || a.from - b.from,
-  );
+  const [asItStands, ...rest] = found.values();
+  // What hangs on less is told first.
+  const amountOf = ({ words }: Look) => (words === '' ? 0 : words.split(' and ').length);
+  return [asItStands, ...rest.sort((a, b) => amountOf(a) - amountOf(b) || a.from - b.from)];
 }
 
 /** Looks at a page while states are held: each made when it is asked for, in the order of the plain ones. */
@@ -177,7 +180,11 @@ function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; wo
   const styles = laid.overlay?.styles ?? laid.styles;
   return styles.conditions.flatMap((condition, at) => {
     if (!condition.media || looks.some(({ view }) => view.isActive(at))) return [];
-    const hit = holding(laid, nestOf(styles, at), { conditions: laid.conditions, words: [] });
+    const nest = nestOf(styles, at);
+    const hit =
+      holding(laid, nest, { conditions: laid.conditions, words: [] }) ??
+      // What is brought to hold further in may undo what was further out.
+      meeting(laid.conditions, queriesOf(styles, nest), (one) => laid.under(one).isActive(at)).hit;
     return hit ? [{ conditions: hit.conditions, words: hit.words.join(' and ') }] : [];
   });
 }
@@ -229,8 +236,9 @@ interface Nest {
 function distinctNests(styles: StyleSet): Nest[] {
   const nests = new Map<string, Nest>();
   for (let number = styles.conditions.length - 1; number > 0; number--) {
-    const nest = nestOf(styles, number).map((at) => styles.conditions[at]);
-    const queries = nest.flatMap(({ media }) => media ?? []);
+    const numbers = nestOf(styles, number);
+    const nest = numbers.map((at) => styles.conditions[at]);
+    const queries = queriesOf(styles, numbers);
     if (!styles.conditions[number].media || nest.some(({ constant }) => constant === false)) continue;
     const key = queries.map(({ text }) => text).join(' and ');
     if (nests.has(key)) continue;
@@ -282,9 +290,7 @@ function meeting(
 ): { hit?: Mix; tried: number } {
   let tried = 0;
   const settings = [...new Set(queries)].flatMap(askedSettings);
-  // What is wide is found from the width.
-  const inOrder = [...settings.filter((one) => one.isWidth), ...settings.filter((one) => !one.isWidth)];
-  for (const mix of mixed({ conditions: own, words: [] }, inOrder)) {
+  for (const mix of mixed({ conditions: own, words: [] }, settings)) {
     if (isMeant(mix.conditions)) return { hit: mix, tried };
     tried++;
   }
@@ -313,7 +319,9 @@ function holding(laid: Page, nest: readonly number[], from: Mix): Mix | undefine
 function* mixed(from: Mix, settings: readonly MediaSetting[]): Generator<Mix> {
   const mixes = new Map([[keyOf(from.conditions), from]]);
   yield from;
-  for (const { apply, words, isWidth } of settings) {
+  // What is upright is found from the width, or from the height.
+  const rankOf = ({ isWidth, isShape }: MediaSetting) => (isWidth ? 0 : isShape ? 2 : 1);
+  for (const { apply, words, isWidth } of settings.toSorted((a, b) => rankOf(a) - rankOf(b))) {
     for (const one of [...mixes.values()]) {
       if (mixes.size >= mostMixes) return;
       const conditions = apply(one.conditions);
@@ -329,6 +337,9 @@ function* mixed(from: Mix, settings: readonly MediaSetting[]): Generator<Mix> {
 
 const keyOf = ({ width, height, medium, preferences }: Conditions) =>
   `${width} ${height} ${medium} ${JSON.stringify(preferences)}`;
+
+const queriesOf = ({ conditions }: StyleSet, nest: readonly number[]): MediaQuery[] =>
+  nest.flatMap((at) => conditions[at].media ?? []);
 
 /** The numbers of the conditions around one, outermost first, itself last. */
 function nestOf({ conditions }: StyleSet, innermost: number): number[] {

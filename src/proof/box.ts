@@ -75,6 +75,9 @@ class Box implements BoxFacts {
     const parent = this.#parent;
     return parent ? computedOf(this.page, parent, 'display') : 'block';
   }
+  get isVertical() {
+    return isVertical(this.page, this.target);
+  }
   get position() {
     return this.#value('position');
   }
@@ -164,8 +167,12 @@ function boxAround(page: Page, element: PageElement | null): PageElement | null 
 }
 
 /** 'auto' only where the contents alone decide: stretched items have a height although none is written. */
+const isVertical = (page: Page, target: Target): boolean =>
+  !computedOf(page, target, 'writing-mode').startsWith('horizontal');
+
 function parentHeightOf(page: Page, parent: PageElement | null): string {
-  if (!parent?.parent || page.tree.quirks) return '';
+  // Where lines run downwards a height is what a width is elsewhere.
+  if (!parent?.parent || page.tree.quirks || isVertical(page, parent)) return '';
   const isStretched = /(flex|grid)$/.test(computedOf(page, parent.parent, 'display'));
   const isOut = /^(absolute|fixed)$/.test(computedOf(page, parent, 'position'));
   return isStretched || isOut ? '' : computedOf(page, parent, 'height');

@@ -16,8 +16,9 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
-import { hangsOnScheme, initialValue, isInherited, longhandsOf } from '../value/index.js';
+import { isInherited, longhandsOf } from '../value/index.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
+import { Hanging, hangingOf, isDrafts, isOfWindow, isRolledBack, isSame } from './hanging.js';
 import { isApartInMotion } from './in-motion.js';
 
 /** What becomes of one longhand of a declaration on one target. */
@@ -143,7 +144,7 @@ export class Looking {
       const candidates = standingCandidates(view, target, longhand);
       const fate = fateOf({ view, target, longhand, without, candidates }, this.declaration);
       hangsOn = Math.max(hangsOn, hangingOf(view, target, longhand, candidates, this.declaration));
-      hangsOnWindow ||= candidates.some((one) => kindOf(one.declaration).hangsOnWindow);
+      hangsOnWindow ||= candidates.some(isOfWindow);
       const alike = fates.get(fate);
       if (alike) alike.push(longhand);
       else fates.set(fate, [longhand]);
@@ -172,116 +173,6 @@ interface Known {
 /** The sizes of fonts that `em` and `rem` are on a target. */
 const sizesOf = (view: Page, target: Target): string =>
   `${computedOf(view, target, 'font-size')} ${computedOf(view, view.elements[0], 'font-size')}`;
-
-/** On what it hangs, beside conditions, what becomes of a longhand: on each also what stands before it. */
-enum Hanging {
-  Rules,
-  Sizes,
-  Context,
-}
-
-/** Values that hang on the element, its parent or the window. */
-const relative =
-  /[\d.](em|ex|ch|cap|ic|lh|rem|rlh|%|[sld]?v(w|h|i|b|min|max)|cq\w+)|\(|inherit|unset|revert|currentcolor|bolder|lighter|larger|smaller|match-parent/i;
-/** Longhands whose computed value takes something from a parent or from other properties. */
-const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align|justify-items)$/;
-const lineWidth = /^(border-(top|right|bottom|left)|outline|column-rule)-width$/;
-/** What a longhand's value hangs on whatever is written. */
-interface Traits {
-  readonly isAdjusted: boolean;
-  /** Of a line's width, which is nothing without its style; that may be the parent's. */
-  readonly lineStyle?: string;
-  /** Whether it comes from around the box where nobody sets it. */
-  readonly isFromOutside: boolean;
-}
-
-const traits = new Map<string, Traits>();
-
-function traitsOf(longhand: string): Traits {
-  let found = traits.get(longhand);
-  if (!found) {
-    found = {
-      isAdjusted: adjustedOnes.test(longhand),
-      lineStyle: lineWidth.test(longhand) ? longhand.replace('width', 'style') : undefined,
-      isFromOutside: isInherited(longhand) || initialValue(longhand) === 'currentcolor',
-    };
-    traits.set(longhand, found);
-  }
-  return found;
-}
-
-/** What a share of is one of another size; elsewhere it stays a share (CSS Values 4 §5.3). */
-const takesShares = /^(font|font-size|line-height|all)$|^--/i;
-/** Functions of numbers alone, and addresses. */
-const fixed =
-  /(?<![\w-])(?:(?:rgb|hsl)a?|hwb|lab|lch|oklab|oklch)\([-+\d\s.,%/]*(?:deg|turn|rad)?[-+\d\s.,%/]*\)|url\([^()]*\)|(?<![\w-])steps\(\d+(?:,[a-z\s-]*)?\)|cubic-bezier\([-+\d\s.,]*\)/gi;
-/** Shares of the sizes of fonts. */
-const ofSizes = /(?<![\w.-])[-+]?(\d*\.)?\d+r?em(?![\w%])/gi;
-const windowUnits = /\d[sld]?v(w|h|i|b|min|max)\b/i;
-
-/** What a declaration's text says of how its value is found. */
-interface Kind {
-  readonly hangsOn: Hanging;
-  readonly hangsOnWindow: boolean;
-  readonly isRolledBack: boolean;
-}
-
-const kinds = new WeakMap<Declaration, Kind>();
-const isRelative = (text: string, property: string): boolean => {
-  const value = text.replace(fixed, '0');
-  const written = takesShares.test(property) ? value : value.replaceAll('%', '');
-  return relative.test(written) || hangsOnScheme(written);
-};
-
-/** Declarations are shared by all targets and looks; each text is read once. */
-function kindOf(declaration: Declaration): Kind {
-  let kind = kinds.get(declaration);
-  if (!kind) {
-    const { value, property } = declaration;
-    kind = {
-      hangsOn: !isRelative(value, property)
-        ? Hanging.Rules
-        : isRelative(value.replace(ofSizes, '0'), property)
-          ? Hanging.Context
-          : Hanging.Sizes,
-      hangsOnWindow: windowUnits.test(value),
-      isRolledBack: /^revert/i.test(value),
-    };
-    kinds.set(declaration, kind);
-  }
-  return kind;
-}
-
-/** What does not fit a registered variable's syntax gives way to the parent's value (CSS Properties and Values 1 §2.4). */
-const isRegistered = ({ overlay }: Page, longhand: string): boolean =>
-  longhand.startsWith('--') && overlay!.styles.registered.some(({ name }) => name === longhand);
-
-/** On what it hangs, beside the rules that meet, what becomes of a longhand. */
-function hangingOf(
-  view: Page,
-  target: Target,
-  longhand: string,
-  candidates: readonly Candidate[],
-  declaration: Declaration,
-): Hanging {
-  const own = candidates.findIndex((one) => isSame(one.declaration, declaration));
-  if (own > 0 && isDrafts(view, candidates[0]) && !kindOf(candidates[0].declaration).isRolledBack)
-    return Hanging.Rules;
-  if (candidates.some(({ dependsOn }) => dependsOn !== '')) return Hanging.Context;
-  const isMoved =
-    view.overlay!.styles.keyframes.length > 0 &&
-    standingCandidates(view, target, 'animation-name').length > 0;
-  const { isAdjusted, lineStyle, isFromOutside } = traitsOf(longhand);
-  if (isMoved || isAdjusted || isRegistered(view, longhand)) return Hanging.Context;
-  const styles = lineStyle ? standingCandidates(view, target, lineStyle) : [];
-  if (styles.length && kindOf(styles[0].declaration).hangsOn !== Hanging.Rules) return Hanging.Context;
-  if (candidates.length < 2 && isFromOutside) return Hanging.Context;
-  const hangsOn = Math.max(
-    ...candidates.slice(0, Math.max(own, 0) + 2).map((one) => kindOf(one.declaration).hangsOn),
-  );
-  // Its own shares are of the parent's size.
-  return hangsOn === Hanging.Sizes && longhand === 'font-size' ? Hanging.Context : hangsOn;
-}
 
 function note(seen: Seen, targets: readonly Target[], fates: Fates): void {
   for (const [fate, longhands] of fates)
@@ -333,7 +224,6 @@ function fateAmong(
 ): Fate {
   const at = candidates.findIndex((one) => isSame(one.declaration, declaration));
   if (at < 0) return 'same';
-  const isRolledBack = (one: Candidate) => kindOf(one.declaration).isRolledBack;
   if (at > 0 && !candidates.slice(0, at).some(isRolledBack)) {
     const [top] = candidates;
     if (isDrafts(view, top)) return 'own';
@@ -354,13 +244,4 @@ function fateAmong(
   if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
   if (isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
   return at > 0 ? 'own' : 'same';
-}
-
-/** Whether a candidate is the owner's own, of the draft or of a sheet that it imports. */
-function isDrafts(view: Page, { declaration: { sheet } }: Candidate): boolean {
-  return sheet !== undefined && sheet >= view.styles.sheets.length;
-}
-
-function isSame(a: Declaration, b: Declaration): boolean {
-  return a.sheet === b.sheet && a.line === b.line && a.column === b.column;
 }

@@ -1,4 +1,4 @@
-import { draftTargets, elementOf, variablesIn } from '../cascade/index.js';
+import { draftTargets, elementOf, variablesAround, variablesIn, type Target } from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
@@ -50,8 +50,9 @@ export class OtherStates {
    */
   beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherState[] {
     if (this.#looked > mostInAll) return [];
-    const read = variablesIn(value);
     const own = physicalLonghandsOf(property);
+    const rivals = variablesAround(this.laid, this.#targetsOf(block), own);
+    const read = [...new Set([...variablesIn(value), ...rivals])];
     // What is important is not moved; without it an animation would move what else stands there.
     const moving = important && this.#isMoved(own) ? ['animation-name'] : [];
     const names = [...new Set([...own, ...read, ...moving, ...own.flatMap(dependenciesOf)])];
@@ -60,7 +61,7 @@ export class OtherStates {
     const { overlay, styles } = this.laid;
     for (const longhand of names)
       for (const rule of [overlay!.styles, styles].flatMap((one) => filed(one).get(longhand) ?? []))
-        if (rule !== block && rules.size < mostStates && saysElse(rule, names, value)) rules.add(rule);
+        if (rule !== block && rules.size < mostStates && saysElse(rule, names, own, value)) rules.add(rule);
     const sets = new Map<string, OtherState>();
     const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
     const targets = this.#matchedBy(block);
@@ -90,6 +91,11 @@ export class OtherStates {
     const found = [...sets.values()].filter(({ held }) => held.length > 0);
     this.#looked += found.length;
     return found;
+  }
+
+  /** What a rule matches as the page stands, and the elements that it matches in its own states. */
+  #targetsOf(block: StyleBlock): Target[] {
+    return [...draftTargets(this.laid, block).flat(), ...this.#matchedBy(block)];
   }
 
   /** Whether any keyframes set one of these. */
@@ -228,10 +234,10 @@ const stepsBack = ({ fullSelector }: StyleBlock) => /:not\(/i.test(fullSelector)
  * Whether the longhands would get another value than this one while the rule's state is held: by the rule, as it is
  * written, or because a rule for all but that state steps back.
  */
-function saysElse(rule: StyleBlock, names: readonly string[], text: string): boolean {
-  return rule.declarations.some(
-    ({ property, value }) =>
-      (stepsBack(rule) || value !== text) &&
-      physicalLonghandsOf(property).some((name) => names.includes(name)),
-  );
+function saysElse(rule: StyleBlock, names: readonly string[], own: readonly string[], text: string): boolean {
+  return rule.declarations.some(({ property, value }) => {
+    const set = physicalLonghandsOf(property).filter((name) => names.includes(name));
+    const isOther = stepsBack(rule) || value !== text || set.some((name) => !own.includes(name));
+    return isOther && set.length > 0;
+  });
 }

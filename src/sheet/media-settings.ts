@@ -6,6 +6,8 @@ import { askedBy, type MediaQuery } from './media.js';
 export interface MediaSetting {
   /** Whether it is the window's width alone. */
   readonly isWidth: boolean;
+  /** Whether it makes the window fit another side of it, so that it comes after what says that side. */
+  readonly isShape: boolean;
   /** For a person, `in print`; '' for a width. */
   readonly words: string;
   readonly apply: <T extends MediaConditions>(conditions: T) => T;
@@ -25,29 +27,55 @@ function mediumSettings(name: string): MediaSetting[] {
   ];
 }
 
-function setting(words: string, apply: MediaSetting['apply'], isWidth = false): MediaSetting {
-  return { words, apply, isWidth };
+function setting(
+  words: string,
+  apply: MediaSetting['apply'],
+  { isWidth = false, isShape = false } = {},
+): MediaSetting {
+  return { words, apply, isWidth, isShape };
 }
+
+/** The same shape of a window got from its width, and from its height: either may be asked about as well. */
+const shape = (
+  words: string,
+  heightFor: (one: MediaConditions) => number,
+  widthFor: (one: MediaConditions) => number,
+): MediaSetting[] => [
+  setting(words, (one) => ({ ...one, height: heightFor(one) }), { isShape: true }),
+  setting(words, (one) => ({ ...one, width: widthFor(one) }), { isShape: true }),
+];
 
 function featureSettings({ name, value, wanted }: Comparison): MediaSetting[] {
   if (/(^|-)width$/.test(name))
-    return sidesOf(wanted).map((width) => setting('', (one) => ({ ...one, width }), true));
+    return sidesOf(wanted).map((width) => setting('', (one) => ({ ...one, width }), { isWidth: true }));
   if (/(^|-)height$/.test(name))
     return sidesOf(wanted).map((height) =>
       setting(`in a window ${height} px high`, (one) => ({ ...one, height })),
     );
   if (name === 'orientation')
     return [
-      setting('in an upright window', (one) => ({ ...one, height: Math.max(one.height, one.width) })),
-      setting('in a wide window', (one) => ({ ...one, height: Math.min(one.height, one.width - 1) })),
+      ...shape(
+        'in an upright window',
+        ({ width, height }) => Math.max(height, width),
+        ({ width, height }) => Math.min(height, width),
+      ),
+      ...shape(
+        'in a wide window',
+        ({ width, height }) => Math.min(height, width - 1),
+        ({ width, height }) => Math.max(width, height + 1),
+      ),
     ];
-  if (name.endsWith('aspect-ratio') && wanted)
-    return [1, -1, 0].map((more) =>
-      setting(`in a window of about ${value}`, (one) => ({
-        ...one,
-        height: Math.max(1, (more < 0 ? Math.floor : Math.ceil)(one.width / wanted) + more),
-      })),
+  if (name.endsWith('aspect-ratio') && wanted) {
+    const beside = (side: number, more: number) =>
+      Math.max(1, (more < 0 ? Math.floor : Math.ceil)(side) + more);
+    return [1, -1, 0].flatMap((more) =>
+      shape(
+        `in a window of about ${value}`,
+        ({ width }) => beside(width / wanted, more),
+        ({ height }) => beside(height * wanted, more),
+      ),
     );
+  }
   if (/resolution$|pixel-ratio$/.test(name) && wanted)
     return [wanted, wanted + 0.1, Math.max(0.1, wanted - 0.1)].map((amount) =>
       preference('resolution', `${amount}dppx`),

@@ -115,6 +115,14 @@ describe('two media queries hold together, one without the other, or neither, in
     // Wider than high, and narrow: no window as high as the usual one is.
     ['', `.c { ${within} { color: red } @media (max-aspect-ratio: 1/1) { color: tan } }`, ['wins', 'wins']],
     ['', `.c { ${within} { color: red } @media (orientation: portrait) { color: tan } }`, ['wins', 'wins']],
+    // Low and upright at a time: narrower than the usual window, whichever comes first; wide and high: wider.
+    ['', '.c { @media (max-height: 600px) and (orientation: portrait) { color: red } }', ['wins']],
+    ['', '.c { @media (orientation: portrait) { @media (max-height: 600px) { color: red } } }', ['wins']],
+    ['', '.c { @media (orientation: landscape) and (min-height: 1500px) { color: red } }', ['wins']],
+    ['', '.c { @media (min-aspect-ratio: 3/1) and (min-height: 900px) { color: red } }', ['wins']],
+    ['', '.c { @media (max-aspect-ratio: 1/2) and (max-height: 600px) { color: red } }', ['wins']],
+    ['@media (min-height: 700px) { .c { color: tan } }', '.c { @media (orientation: portrait) { color: tan } }', ['wins']], // prettier-ignore
+    ['@media (max-height: 1500px) { .c { color: tan } }', '.c { @media (orientation: landscape) { color: tan } }', ['wins']], // prettier-ignore
     // In print and in dark colours, in print alone, and in dark colours alone.
     ['', '.c { @media print { color: red } @media (prefers-color-scheme: dark) { color: tan } }', ['wins', 'wins']], // prettier-ignore
     ['@media print and (prefers-color-scheme: dark) { .c { color: tan !important } }', '.c { @media print { color: red } }', ['partly']], // prettier-ignore
@@ -126,5 +134,23 @@ describe('two media queries hold together, one without the other, or neither, in
     ['', '.c { @media (min-width: 600px) and (hover: none) { color: red } @media (hover: none) { color: tan } }', ['needless', 'wins']], // prettier-ignore
   ])('%s %s', (css, draft, said) => {
     expect(outcomes(css, here, draft)).toEqual(said);
+  });
+});
+
+describe('of looks that show something, the one is told', () => {
+  const told = (css: string, draft: string) =>
+    prove(
+      parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style><p class="c">x</p>` }),
+      draft,
+    ).verdicts.map(({ why }) => why);
+
+  test('that hangs on the least', () => {
+    const css = '@media (prefers-color-scheme: dark) { .c { color: tan } } @media (orientation: portrait) { .c { color: navy } }'; // prettier-ignore
+    expect(told(css, '.c { @media print { color: red } }')).toEqual(['wins on 1 element, in print']);
+  });
+
+  test('in a stretch of widths that another shape of the window does not lengthen', () => {
+    const css = '@media (max-width: 600px) { .c { color: tan !important } } @media (orientation: portrait) { .c { margin: 0 } }'; // prettier-ignore
+    expect(told(css, '.c { color: red }')[0]).toMatch(/^wins from 601 px up, below that it loses to /);
   });
 });

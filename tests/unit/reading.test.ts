@@ -145,8 +145,8 @@ describe('looks', () => {
       page('@media (max-width: 600px) { .a { top: 0 } } @media (max-width: 600px) { .b { top: 0 } }'),
     );
     expect(looks.map(({ from, to }) => [from, to])).toEqual([
-      [599, 600],
       [601, 1280],
+      [599, 600],
     ]);
   });
 
@@ -160,7 +160,7 @@ describe('looks', () => {
 
   test('widths that are given are the only ones', () => {
     const read = page('@media (max-width: 600px) { .a { top: 0 } }');
-    expect(looksAt(read, [320]).map(({ view }) => view.conditions.width)).toEqual([320, 1280]);
+    expect(looksAt(read, [320]).map(({ view }) => view.conditions.width)).toEqual([1280, 320]);
   });
 
   test('held states share one tree', () => {
