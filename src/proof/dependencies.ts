@@ -1,4 +1,4 @@
-import type { StyleSet } from '../page/index.js';
+import type { Page, StyleSet } from '../page/index.js';
 import { hangsOnFlow } from '../value/index.js';
 
 const boxKinds = ['display', 'position', 'float', 'writing-mode'];
@@ -34,7 +34,7 @@ function workedOutFor(longhand: string): readonly string[] {
 }
 
 /** What units such as `ch` and `lh` are shares of (CSS Values 4 §6.1.1). */
-export const ofFonts: readonly string[] = [
+const ofFonts: readonly string[] = [
   'font-family',
   'font-weight',
   'font-style',
@@ -45,8 +45,12 @@ export const ofFonts: readonly string[] = [
 const fontUnits = /\dr?(ch|ex|cap|ic|lh)\b/i;
 const askedSets = new WeakMap<StyleSet, boolean>();
 
+/** What values hang on beside, whatever the longhand, where a page or its draft measures anything by what the font knows. */
+export const fontsAskedFor = ({ styles, overlay }: Page): readonly string[] =>
+  asksForFonts(styles) || (overlay && asksForFonts(overlay.styles)) ? ofFonts : [];
+
 /** Whether anything that these rules say is a share of what the font knows. */
-export function asksForFonts(styles: StyleSet): boolean {
+function asksForFonts(styles: StyleSet): boolean {
   let asks = askedSets.get(styles);
   if (asks === undefined) {
     asks = styles.blocks.some(({ declarations }) => declarations.some(({ value }) => fontUnits.test(value)));

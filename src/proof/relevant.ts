@@ -17,7 +17,7 @@ import {
 } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { asksForFonts, dependenciesOf, ofFonts } from './dependencies.js';
+import { dependenciesOf, fontsAskedFor } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
@@ -161,7 +161,7 @@ export class RelevantLooks {
     };
     for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
-    const fonts = asksForFonts(view.styles) || asksForFonts(view.overlay!.styles) ? ofFonts : [];
+    const fonts = fontsAskedFor(view);
     for (const name of physicalLonghandsOf(property)) {
       add(own, name);
       if (isHandedDown || isInherited(name) || handed.has(name)) add(above, name);

@@ -161,9 +161,10 @@ const themes: readonly Theme[] = [
     },
   },
   {
-    outer: { display: ['flex', 'grid', 'block', 'inline', 'inline-flex', 'contents', 'none', 'flow-root'] },
+    // Of what is not shown at all this engine leaves some values as they are written.
+    outer: { display: ['flex', 'grid', 'block', 'inline', 'inline-flex', 'contents', 'flow-root'] },
     inner: {
-      display: ['inline', 'block', 'inline-block', 'flex', 'inline-flex', 'table-cell', 'inherit', 'none', 'contents'],
+      display: ['inline', 'block', 'inline-block', 'flex', 'inline-flex', 'table-cell', 'inherit', 'contents'],
       float: ['left', 'none', 'right'],
       'min-width': ['auto', '0', '0px'],
       'min-height': ['auto', '0'],

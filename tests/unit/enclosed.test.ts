@@ -56,6 +56,11 @@ describe('a state that changes a variable is looked at', () => {
   });
 });
 
+test('a state that changes the height of lines is looked at where that is a measure', () => {
+  const css = '.a { margin: 24px } :root { line-height: 24px } body:hover { line-height: 36px }';
+  expect(outcomes(css, inside, '.a { margin: 1lh }')).toEqual(['wins']);
+});
+
 describe('where lines run downwards', () => {
   const down = 'html { writing-mode: vertical-rl }';
   const cells = '<table><tr class="r"><td>x</td></tr></table>';
