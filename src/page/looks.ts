@@ -175,16 +175,22 @@ function widthsOf(laid: Page, settings: readonly MediaSetting[]): number[] {
   return [...new Set(widths)].sort((a, b) => a - b);
 }
 
-/** For each nest of media queries that held nowhere, conditions under which all of it holds, where there are any. */
+/** For each nest of media queries that held nowhere, or everywhere, conditions under which it does the other, where there are any. */
 function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; words: string }[] {
   const styles = laid.overlay?.styles ?? laid.styles;
-  return styles.conditions.flatMap((condition, at) => {
-    if (!condition.media || looks.some(({ view }) => view.isActive(at))) return [];
+  return styles.conditions.flatMap(({ media }, at) => {
+    if (!media) return [];
+    const amount = looks.filter(({ view }) => view.isActive(at)).length;
+    if (amount > 0 && amount < looks.length) return [];
     const nest = nestOf(styles, at);
+    const queries = queriesOf(styles, nest);
+    const find = (isMeant: (isHeld: boolean) => boolean) =>
+      meeting(laid.conditions, queries, (one) => isMeant(queries.every((query) => holds(query, one)))).hit;
     const hit =
-      holding(laid, nest, { conditions: laid.conditions, words: [] }) ??
-      // What is brought to hold further in may undo what was further out.
-      meeting(laid.conditions, queriesOf(styles, nest), (one) => laid.under(one).isActive(at)).hit;
+      amount > 0
+        ? find((isHeld) => !isHeld)
+        : // What is brought to hold further in may undo what was further out.
+          (holding(laid, nest, { conditions: laid.conditions, words: [] }) ?? find((isHeld) => isHeld));
     return hit ? [{ conditions: hit.conditions, words: hit.words.join(' and ') }] : [];
   });
 }

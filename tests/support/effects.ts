@@ -20,11 +20,13 @@ export interface Effect {
   readonly matters: boolean;
 }
 
+type Window = readonly [width: number, height: number];
+
 /** Each stretch of widths, upright and wide, high and low. */
-const windows = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((width) =>
+const windows: readonly Window[] = [10, 320, 500, 600, 601, 899, 900, 1000, 1001, 1280].flatMap((width) =>
   [width * 2, width - 1, 690, 710, width + 1]
     .filter((height) => height > 0 && height < 1400)
-    .map((height) => [width, height] as const),
+    .map((height): Window => [width, height]),
 );
 
 /** A tab, and the way of looking that it was brought to last. */
@@ -87,12 +89,19 @@ export class EffectJudge {
   }
 
   /** How each query is answered in each window, one digit a window. */
-  async #answersTo(queries: readonly string[], mix: readonly Way[]): Promise<readonly string[]> {
+  async answersTo(
+    queries: readonly string[],
+    mix: readonly Way[],
+    asked: readonly Window[] = windows,
+  ): Promise<readonly string[]> {
     // Of ways that a query does not ask about it tells nothing.
-    const keyOf = (query: string) => `${nameOf(mix.filter(({ asked }) => asked.test(query)))}: ${query}`;
+    const keyOf = (query: string) =>
+      `${asked.length} ${nameOf(mix.filter((way) => way.asked.test(query)))}: ${query}`;
     const unknown = queries.filter((query) => !this.#answers.has(keyOf(query)));
     if (unknown.length > 0) {
-      const answers = await this.#in(mix, (tab) => answerIn(tab, answersInWindows, { unknown, windows }));
+      const answers = await this.#in(mix, (tab) =>
+        answerIn(tab, answersInWindows, { unknown, windows: asked }),
+      );
       for (const [i, text] of answers.entries()) this.#answers.set(keyOf(unknown[i]), text);
     }
     return queries.map((query) => this.#answers.get(keyOf(query))!);
@@ -157,7 +166,7 @@ export class EffectJudge {
     const mixes = mixesOf(ways.filter(({ asked: names }) => names.test(text)));
     const keys: string[][] = [];
     for (const mix of mixes) {
-      const answers = await this.#answersTo([...new Set(queries)], mix);
+      const answers = await this.answersTo([...new Set(queries)], mix);
       keys.push(
         windows.map(([width, height], at) =>
           [

@@ -3,7 +3,8 @@ export const ways = [
   { name: 'dark', asked: /color-scheme|Canvas|light-dark/, feature: ['prefers-color-scheme', 'dark'] },
   { name: 'still', asked: /prefers-reduced-motion/, feature: ['prefers-reduced-motion', 'reduce'] },
   { name: 'contrast', asked: /prefers-contrast/, feature: ['prefers-contrast', 'more'] },
-  { name: 'print', asked: /print|screen/, medium: 'print' },
+  // Paper is finer than a screen.
+  { name: 'print', asked: /print|screen|resolution/, medium: 'print' },
   { name: 'touch', asked: /hover:|pointer:/, touch: true },
   { name: 'dense', asked: /resolution/, scale: 2 },
 ] as const;
