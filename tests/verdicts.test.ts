@@ -67,11 +67,15 @@ async function seen(one: OrdinaryCase, verdict: Verdict, start: number): Promise
   // That a first letter is drawn by itself moves it a little, whatever it takes.
   const instead = isOfFirstText(verdict) ? '--none: 0' : '';
   const without = one.draft.slice(0, start) + instead + one.draft.slice(end);
-  // Text that stands between two pixels is drawn on either, whatever moves it there.
-  const even = /^margin/.test(verdict.declaration.property) ? [evenText] : [];
-  const isSeen = async (held: typeof states) =>
-    (await pictures.picture(one.html, [...one.sheets, one.draft, ...even], held)) !==
-    (await pictures.picture(one.html, [...one.sheets, without, ...even], held));
+  // Text that stands between two pixels is drawn on either, whatever moves it there; what moves is seen at each size.
+  const sizes = /^margin/.test(verdict.declaration.property) ? [[evenText], []] : [[]];
+  const isSeen = async (held: typeof states) => {
+    for (const even of sizes) {
+      const now = await pictures.picture(one.html, [...one.sheets, one.draft, ...even], held);
+      if (now === (await pictures.picture(one.html, [...one.sheets, without, ...even], held))) return false;
+    }
+    return true;
+  };
   for (const held of states.length ? [[], states] : [[]])
     // A picture that was taken while something was still being drawn is not seen twice.
     if ((await isSeen(held)) && (await isSeen(held))) return 'the picture is another without it';
@@ -111,8 +115,10 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
       doubted = contradiction(verdict, (await judge.effects(nudged)).get(start) ?? effect);
     }
     const { outcome } = verdict;
-    // One word alone shows nothing of what lies between words.
-    const isSeenNowhere = verdict.declaration.property === 'word-spacing';
+    // One word alone shows nothing of what lies between words, and of nine weights a font draws two.
+    const { property: name, value: said } = verdict.declaration;
+    const isSeenNowhere =
+      /^(word-spacing|font-weight)$/.test(name) || (name === 'font' && /^(inherit|unset|revert)/.test(said));
     if (doubted && isOfFirstText(verdict) && isSaidToWork) {
       if (isSeenNowhere || (await seen(one, verdict, start))) continue;
     }

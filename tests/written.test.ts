@@ -59,7 +59,9 @@ const wishes = fc.record({
   one: everyCase,
   quirks: fc.constantFrom(false, false, true),
   at: fc.array(fc.nat(), { minLength: 1, maxLength: 2 }),
-  set: fc.array(declaration, { minLength: 1, maxLength: 3 }),
+  said: fc.array(declaration, { minLength: 1, maxLength: 3 }),
+  /** Which of the case's own declarations is wished for instead: it may be there already, here or elsewhere. */
+  own: fc.option(fc.nat()),
   reach: fc.constantFrom('only', 'alike') as fc.Arbitrary<'only' | 'alike'>,
   place: fc.constantFrom('after', 'before', 'unknown') as fc.Arbitrary<'after' | 'before' | 'unknown'>,
   media: fc.option(fc.constantFrom(...mediaQueries.filter((query) => !/print|prefers|10px/.test(query))), {
@@ -144,7 +146,22 @@ function misses(asked: Asked): Promise<string[]> {
   }, asked);
 }
 
-async function wrongs({ one, quirks, at, set, reach, place, media, state, draft }: Case): Promise<string[]> {
+async function wrongs({
+  one,
+  quirks,
+  at,
+  said: unusual,
+  own,
+  reach,
+  place,
+  media,
+  state,
+  draft,
+}: Case): Promise<string[]> {
+  const { property, value } = one.declarations[(own ?? 0) % one.declarations.length];
+  // The judge itself ends all movement.
+  const isOwn = own !== null && !/^(-webkit-)?(transition|animation)/.test(property);
+  const set = isOwn ? [[property, value.replace(/ *!important$/i, '')] as const] : unusual;
   const page = pageOf(one, 'page.html', quirks);
   const inBody = page.elements.filter(
     ({ tag, parent }) => parent && !/^(head|body|title|style|rect|option|svg)$/.test(tag),

@@ -1,6 +1,7 @@
 // Pages and rules of richer kinds: markup of other languages, forms and old days; selectors that count, look back or
 // ask about a form; scopes, style queries, registered variables, animations.
 import fc from 'fast-check';
+import { enclosedCase } from './enclosed-cases.js';
 import { frameworkCase } from './framework-cases.js';
 import { anyCase, caseOf, element, type OrdinaryCase } from './ordinary.js';
 import { declarationOf, pick, ruleOf, simple, usualFronts, type Front, type Pick } from './ordinary-rules.js';
@@ -175,8 +176,13 @@ export const richerCase: fc.Arbitrary<OrdinaryCase> = richerRule.chain((rule) =>
   }),
 );
 
-/** Of each kind as many: ordinary pages and drafts, richer ones, and those of frameworks. */
-export const everyCase: fc.Arbitrary<OrdinaryCase> = fc.oneof(anyCase, richerCase, frameworkCase);
+/** Of each kind as many: ordinary pages and drafts, richer ones, those of frameworks, and those on which boxes around differ. */
+export const everyCase: fc.Arbitrary<OrdinaryCase> = fc.oneof(
+  anyCase,
+  richerCase,
+  frameworkCase,
+  enclosedCase,
+);
 
 /** Text of a sheet alone, with what stands at the top of such pages. */
 export const richerSheet: fc.Arbitrary<string> = richerCase.map(
