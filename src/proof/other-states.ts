@@ -24,9 +24,9 @@ const browserStates = [
 type BrowserState = (typeof browserStates)[number];
 
 /** So many other states are looked at for one declaration. */
-const mostStates = 16;
+const mostStates = 120;
 /** And so many in one proof: a draft of thousands of lines is not looked at for hours. */
-const mostInAll = 400;
+const mostInAll = 6000;
 
 /** States that are held at once, and what a person reads of them. */
 export interface OtherState {
@@ -34,11 +34,18 @@ export interface OtherState {
   readonly words: readonly string[];
 }
 
+export interface OtherStatesFound {
+  readonly states: readonly OtherState[];
+  /** Whether these are all; else there are more than are looked at. */
+  readonly isAll: boolean;
+}
+
 /** Rules that name a state, of a page and its draft, by the longhands that they set. */
 export class OtherStates {
   /** Of the draft's rules. */
   readonly #states = new Map<StyleBlock, RuleStates>();
   readonly #matched = new Map<StyleBlock, readonly PageElement[]>();
+  readonly #reached = new Map<StyleBlock, readonly number[]>();
   readonly #outer = new WeakMap<readonly Held[], readonly (readonly Held[])[]>();
   #looked = 0;
 
@@ -48,8 +55,7 @@ export class OtherStates {
    * The states under which another rule sets what a declaration sets, or what its value is made of, on what it matches or,
    * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; [] for most.
    */
-  beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherState[] {
-    if (this.#looked > mostInAll) return [];
+  beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherStatesFound {
     const own = physicalLonghandsOf(property);
     const rivals = variablesAround(this.laid, this.#targetsOf(block), own);
     const read = [...new Set([...variablesIn(value), ...rivals])];
@@ -58,11 +64,7 @@ export class OtherStates {
     const others = [...own.flatMap(dependenciesOf), ...fontsAskedFor(this.laid)];
     const names = [...new Set([...own, ...read, ...moving, ...others])];
     const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
-    const rules = new Set<StyleBlock>();
-    const { overlay, styles } = this.laid;
-    for (const longhand of names)
-      for (const rule of [overlay!.styles, styles].flatMap((one) => filed(one).get(longhand) ?? []))
-        if (rule !== block && rules.size < mostStates && saysElse(rule, names, own, value)) rules.add(rule);
+    const rules = this.#rulesFor(block, { names, own, text: value });
     const sets = new Map<string, OtherState>();
     const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
     const targets = this.#matchedBy(block);
@@ -90,8 +92,43 @@ export class OtherStates {
           }
     }
     const found = [...sets.values()].filter(({ held }) => held.length > 0);
-    this.#looked += found.length;
-    return found;
+    const states = found.slice(0, Math.max(0, Math.min(mostStates, mostInAll - this.#looked)));
+    this.#looked += states.length;
+    return { states, isAll: states.length === found.length };
+  }
+
+  /** Rules that name a state and, in it or out of it, say something else of what a rule matches or of what encloses that. */
+  #rulesFor(block: StyleBlock, said: Said): Set<StyleBlock> {
+    const { overlay, styles } = this.laid;
+    const rules = new Set<StyleBlock>();
+    const passed = new Set<StyleBlock>([block]);
+    // The words of a first line may stand in boxes further in.
+    const mayBeInside = block.selectors.some(({ pseudo }) => pseudo.startsWith('::first-'));
+    const rows = mayBeInside ? undefined : new Set(this.#rowsOf(block, true));
+    for (const longhand of said.names)
+      for (const rule of [overlay!.styles, styles].flatMap((one) => filed(one).get(longhand) ?? [])) {
+        if (passed.has(rule)) continue;
+        passed.add(rule);
+        const isReached = !rows || this.#reachedBy(rule).some((row) => rows.has(row));
+        if (isReached && saysElse(rule, said)) rules.add(rule);
+      }
+    return rules;
+  }
+
+  /** Rows that a rule may match in some states. */
+  #reachedBy(rule: StyleBlock): readonly number[] {
+    const isDrafts = rule.sheet >= this.laid.styles.sheets.length;
+    const kept = isDrafts ? this.#reached : reachedKept(this.laid.bare);
+    let rows = kept.get(rule);
+    if (!rows) kept.set(rule, (rows = this.#findReachedBy(rule)));
+    return rows;
+  }
+
+  #findReachedBy(rule: StyleBlock): readonly number[] {
+    const { elements } = this.laid;
+    // Parts are in trees of their own.
+    const isOfParts = rule.selectors.some(({ through }) => through !== undefined);
+    return isOfParts ? elements.map(({ index }) => index) : rowsInAllStates(this.laid, rule);
   }
 
   /** What a rule matches as the page stands, and the elements that it matches in its own states. */
@@ -193,14 +230,18 @@ function enclosing(elements: readonly PageElement[]): PageElement[] {
   return [...found];
 }
 
-const statesOfPage = new WeakMap<Page, Map<StyleBlock, RuleStates>>();
+/** What is kept of a page's rules, the same for all drafts; that of a draft's goes with it. */
+const keptFor = <Kept>(): ((page: Page) => Map<StyleBlock, Kept>) => {
+  const known = new WeakMap<Page, Map<StyleBlock, Kept>>();
+  return (page) => {
+    let kept = known.get(page);
+    if (!kept) known.set(page, (kept = new Map()));
+    return kept;
+  };
+};
 
-/** The states of a page's rules are the same for all drafts, those of a draft's go with it. */
-function statesKept(page: Page): Map<StyleBlock, RuleStates> {
-  let kept = statesOfPage.get(page);
-  if (!kept) statesOfPage.set(page, (kept = new Map()));
-  return kept;
-}
+const statesKept = keptFor<RuleStates>();
+const reachedKept = keptFor<readonly number[]>();
 
 type Filed = ReadonlyMap<string, readonly StyleBlock[]>;
 
@@ -235,10 +276,18 @@ const stepsBack = ({ fullSelector }: StyleBlock) => /:not\(/i.test(fullSelector)
  * Whether the longhands would get another value than this one while the rule's state is held: by the rule, as it is
  * written, or because a rule for all but that state steps back.
  */
-function saysElse(rule: StyleBlock, names: readonly string[], own: readonly string[], text: string): boolean {
+function saysElse(rule: StyleBlock, { names, own, text }: Said): boolean {
   return rule.declarations.some(({ property, value }) => {
     const set = physicalLonghandsOf(property).filter((name) => names.includes(name));
     const isOther = stepsBack(rule) || value !== text || set.some((name) => !own.includes(name));
     return isOther && set.length > 0;
   });
+}
+
+/** What a declaration says, and all that its value may hang on. */
+interface Said {
+  readonly names: readonly string[];
+  /** Of these its own longhands. */
+  readonly own: readonly string[];
+  readonly text: string;
 }

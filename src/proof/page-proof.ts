@@ -9,7 +9,7 @@ import {
   type StyleBlock,
 } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
-import { Lines } from '../text/index.js';
+import { count, Lines } from '../text/index.js';
 import { judge, winsUnbeaten, type Drafted, type Judgement } from './judge.js';
 import { Looking, type Sighting } from './look.js';
 import { OtherStates } from './other-states.js';
@@ -157,7 +157,8 @@ export class PageProof {
     if (this.options.held || !isIdle(found)) return { ...base, ...found };
     // It may still count while another rule's state is held.
     let open: Judgement | undefined;
-    for (const { held, words } of this.#others.beside(block, written)) {
+    const { states: others, isAll } = this.#others.beside(block, written);
+    for (const { held, words } of others) {
       for (const own of [[], ...states.sets]) {
         const named = own.length ? [...new Set([...states.words, ...words])] : words;
         const under = seenUnder(this.#looksFor([...own, ...held]));
@@ -170,7 +171,7 @@ export class PageProof {
         if (more.some(({ unknown }) => unknown.length)) open ??= judged([...sightings, ...more]);
       }
     }
-    return { ...base, ...(open ?? found) };
+    return { ...base, ...(open ?? (isAll ? found : undecided(found, others.length))) };
   }
 }
 
@@ -182,6 +183,14 @@ const isUndoneAnyway = (now: readonly Sighting[], declaration: Declaration): boo
       [counts, same, beaten, animated, unknown].every((spots) => spots.length === 0) &&
       own.every(({ targets: [one] }) => isFirmlyUndone(look.view, one, declaration)),
   );
+
+/** What is said where a declaration changes nothing in the states that were looked at, and there are more of them. */
+const undecided = ({ why, remedy, conditions }: Judgement, amount: number): Judgement => ({
+  outcome: 'cannot-tell',
+  conditions,
+  why: `${why}; that is so in ${count(amount, 'state')} in which other rules say something else, and there are more than are looked at`,
+  remedy,
+});
 
 const isIdle = ({ outcome }: Judgement) => outcome === 'needless' || outcome === 'loses';
 

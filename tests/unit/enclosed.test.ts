@@ -56,6 +56,42 @@ describe('a state that changes a variable is looked at', () => {
   });
 });
 
+describe('of many rules that name a state', () => {
+  const many = (rule: (n: number) => string, amount = 150) =>
+    Array.from({ length: amount }, (_, n) => rule(n)).join(' ');
+  const here = `${many((n) => `<i class="i${n}"></i>`)}<div class="box"><p class="a">x</p></div>`;
+  const same = '.a { color: red }';
+
+  test('those for other things leave room for the one that matters', () => {
+    const others = many((n) => `.i${n}:hover { color: tan }`);
+    expect(outcomes(`${same} ${others} .box:hover p { color: navy }`, here, '.a { color: red }')).toEqual([
+      'needless',
+    ]);
+    expect(
+      outcomes(`p { color: red } ${others} .box:hover .a { color: navy }`, here, '.box .a.a { color: red }'),
+    ).toEqual(['wins']);
+  });
+
+  test('a draft may ask for as many as it likes', () => {
+    const draft = many((n) => `.box .a { color: red; --n: ${n} }`, 60);
+    const found = outcomes(
+      `${same} .box:hover .a { color: navy } ${many((n) => `.a:nth-child(${n + 1}):hover { color: tan }`, 20)}`,
+      here,
+      `${draft} .box .a.a { color: red }`,
+    );
+    expect(found.at(-1)).toBe('wins');
+  });
+
+  test('where there are more than are looked at, nothing is said for sure', () => {
+    const css = `${same} ${many((n) => `.i${n}:hover ~ .box .a { color: tan }`)}`;
+    const [verdict] = prove(page(css, here), '.a { color: red }').verdicts;
+    expect(verdict.outcome).toBe('cannot-tell');
+    expect(verdict.why).toMatch(
+      /^the page has the same value without it; that is so in 120 states .* more than are looked at$/,
+    );
+  });
+});
+
 test('a state that changes the height of lines is looked at where that is a measure', () => {
   const css = '.a { margin: 24px } :root { line-height: 24px } body:hover { line-height: 36px }';
   expect(outcomes(css, inside, '.a { margin: 1lh }')).toEqual(['wins']);
