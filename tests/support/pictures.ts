@@ -68,7 +68,9 @@ export class PictureJudge {
             // What a script sets of a control it sets, as it is drawn.
             if (/^(disabled|checked|open|indeterminate)$/.test(state) && state in element)
               (element as unknown as Record<string, boolean>)[state] = true;
-            element.classList.add(`held-${state}`);
+            const attribute = /^\[([^=\]]+?)(?:[~|^$*]?="?([^"\]]*?)"?)?\]$/.exec(state);
+            if (attribute) element.setAttribute(attribute[1], attribute[2] ?? '');
+            else element.classList.add(`held-${state}`);
             for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
               up.classList.add(`held-${state}`);
           }
@@ -82,7 +84,7 @@ export class PictureJudge {
       states.map((one) => ({
         carrier: 'carrier' in one ? withHeldClasses(one.carrier).replace(/\.held-[\w-]+/g, '') : undefined,
         at: 'at' in one ? one.at : 0,
-        state: one.state.slice(1).toLowerCase(),
+        state: one.state.startsWith('[') ? one.state : one.state.slice(1).toLowerCase(),
       })),
     );
     return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
