@@ -33,6 +33,6 @@ export { namesInUse, nearestNames } from './names-in-use.js';
 export { parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';
 export { askedConditions, type AskedConditions } from './asked-conditions.js';
-export { HeldLooks, looksAt, type Look } from './looks.js';
+export { HeldLooks, looksAt, looksBetween, type Look } from './looks.js';
 export { placeInSheet } from './place.js';
 export { changeOf, compileSelectors, parseHeld, readState } from './held.js';

@@ -33,6 +33,28 @@ export function looksAt(laid: Page, widths?: readonly number[]): Look[] {
   return widths ? looks : [...looks, ...extraLooks(laid)];
 }
 
+/**
+ * Further looks at a page that asks about more than is looked at in all: in which two of some conditions hold together, or one
+ * without the other, where none of the `looks` has them so. [] where these are all that there are.
+ */
+export function looksBetween(laid: Page, looks: readonly Look[], numbers: ReadonlySet<number>): Look[] {
+  const plain = looks.filter(({ extra }) => !extra);
+  if (plain.length < mostLooks) return [];
+  const found = new Map(plain.map((look) => [look.view.activity, look]));
+  const nests = distinctNests(laid.overlay?.styles ?? laid.styles).filter(({ number }) =>
+    numbers.has(number),
+  );
+  const further: Look[] = [];
+  for (const { conditions, words } of meetings(laid, found, nests, () => false)) {
+    const view = laid.under(conditions);
+    const { width } = conditions;
+    const look: Look = { view, from: width, to: width, words: words.join(' and ') };
+    further.push(look);
+    found.set(view.activity, look);
+  }
+  return further;
+}
+
 function looksByQueries(laid: Page, widths: readonly number[] | undefined): Look[] {
   const { overlay, bare, styles } = laid;
   // A draft that asks about nothing is looked at as the page is; that is found out once, not at each key press.
@@ -84,7 +106,8 @@ function everyLook(laid: Page, widths?: readonly number[]): Look[] {
     for (const { apply, words: more } of unlikeWidths)
       for (const width of tried)
         add({ ...apply(view.conditions), width }, [words, more].filter(Boolean).join(' and '));
-  for (const { conditions, words } of meetings(laid, found)) add(conditions, words.join(' and '));
+  for (const { conditions, words } of meetings(laid, found, distinctNests(styles), isSeenAnyway))
+    add(conditions, words.join(' and '));
   const [asItStands, ...rest] = found.values();
   // What hangs on less is told first.
   const amountOf = ({ words }: Look) => (words === '' ? 0 : words.split(' and ').length);
@@ -108,6 +131,11 @@ export class HeldLooks {
     const [{ view }] = this.plain;
     const held = [...view.conditions.held, ...this.held];
     return (this.#view = this.held.length ? view.under({ held }) : view);
+  }
+
+  /** A plain look, whichever, while these states are held. */
+  during(look: Look): Look {
+    return this.held.length ? { ...look, view: this.view.heldUnder(look.view) } : look;
   }
 
   at(position: number): Look {
@@ -199,14 +227,17 @@ function mixes(laid: Page, looks: readonly Look[]): { conditions: Conditions; wo
  * For each two nests of media queries conditions under which both hold, one alone, or neither, where no look has them so;
  * those of the draft first.
  */
-function* meetings(laid: Page, looks: ReadonlyMap<string, Look>): Generator<Mix> {
-  const styles = laid.overlay?.styles ?? laid.styles;
-  const nests = distinctNests(styles);
+function* meetings(
+  laid: Page,
+  looks: ReadonlyMap<string, Look>,
+  nests: readonly Nest[],
+  isSeen: (features: readonly string[]) => boolean,
+): Generator<Mix> {
   const columns = new Columns(nests);
   let left = mostMeetings;
   for (let one = 0; one < nests.length; one++) {
     for (let other = one + 1; other < nests.length; other++) {
-      if (isSeenAnyway([...nests[one].features, ...nests[other].features])) continue;
+      if (isSeen([...nests[one].features, ...nests[other].features])) continue;
       columns.goOn(looks);
       for (const [first, second] of columns.unmet(one, other)) {
         const { hit, tried } = meeting(
@@ -238,10 +269,11 @@ interface Nest {
   readonly features: readonly string[];
 }
 
-/** Those that may hold or not, each once, the draft's first. */
-function distinctNests(styles: StyleSet): Nest[] {
+/** Those that may hold or not, all or those with these numbers, each once, the draft's first. */
+function distinctNests(styles: StyleSet, meant?: ReadonlySet<number>): Nest[] {
   const nests = new Map<string, Nest>();
   for (let number = styles.conditions.length - 1; number > 0; number--) {
+    if (meant && !meant.has(number)) continue;
     const numbers = nestOf(styles, number);
     const nest = numbers.map((at) => styles.conditions[at]);
     const queries = queriesOf(styles, numbers);

@@ -51,7 +51,7 @@ export class PageProof {
     this.#looksFor = looker(plain);
     this.#remedies = new Remedies(this.#laid, mostRemedies);
     this.#others = new OtherStates(this.#laid);
-    this.#relevant = new RelevantLooks(plain);
+    this.#relevant = new RelevantLooks(this.#laid, plain);
     this.#plain = plain;
     this.#asItStands = plain.findIndex(
       ({ view, words, extra }) => !extra && words === '' && view.conditions.width === page.conditions.width,

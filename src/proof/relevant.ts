@@ -8,6 +8,7 @@ import {
 } from '../cascade/index.js';
 import {
   hangsOnWindow,
+  looksBetween,
   measureOf,
   resized,
   type HeldLooks,
@@ -32,6 +33,7 @@ export class RelevantLooks {
   /** Where each condition holds, over the plain looks: a column of ones and noughts; '' where it never changes. */
   readonly #columns = new Map<number, string>();
   readonly #parted = new Map<string, readonly Part[]>();
+  readonly #further = new Map<string, readonly Look[]>();
   /** Places of the looks that are there for what is measured by the window. */
   readonly #sized: readonly number[];
   /** And of those for colours of the person's choice. */
@@ -39,14 +41,18 @@ export class RelevantLooks {
   readonly #around = new WeakMap<object, Map<StyleBlock, Around>>();
 
   /** `plain` are the looks that all the lists are made of: a held state changes no condition. */
-  constructor(private readonly plain: readonly Look[]) {
+  constructor(
+    private readonly laid: Page,
+    private readonly plain: readonly Look[],
+  ) {
     const placesOf = (kind: Look['extra']) => plain.flatMap(({ extra }, at) => (extra === kind ? [at] : []));
     this.#sized = placesOf('size');
     this.#schemes = placesOf('scheme');
   }
 
   of(looks: HeldLooks, block: StyleBlock, declaration: WrittenDeclaration): Look[] {
-    return this.#partsFor(looks, this.#conditionsFor(looks.view, block, declaration));
+    const numbers = this.#conditionsFor(looks.view, block, declaration);
+    return [...this.#partsFor(looks, numbers), ...this.#between(numbers).map((look) => looks.during(look))];
   }
 
   /** Those beside them for what is measured by the window, and for colours of the person's choice. [] for most declarations. */
@@ -113,6 +119,14 @@ export class RelevantLooks {
     for (const number of numbers) wanted.add(this.#columnOf(number));
     wanted.delete('');
     return this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({ ...looks.at(at), from, to }));
+  }
+
+  /** Those beside the plain ones that are about some conditions, where a page asks about more than is looked at in all. */
+  #between(numbers: ReadonlySet<number>): readonly Look[] {
+    const key = [...numbers].sort((a, b) => a - b).join();
+    let found = this.#further.get(key);
+    if (!found) this.#further.set(key, (found = looksBetween(this.laid, this.plain, numbers)));
+    return found;
   }
 
   #columnOf(number: number): string {

@@ -154,3 +154,46 @@ describe('of looks that show something, the one is told', () => {
     expect(told(css, '.c { color: red }')[0]).toMatch(/^wins from 601 px up, below that it loses to /);
   });
 });
+
+describe('on a page that asks about more than is looked at in all', () => {
+  const widths = Array.from({ length: 80 }, (_, n) => `@media (min-width: ${300 + 20 * n}px) { .w${n % 9} { top: 0 } }`); // prettier-ignore
+  const ways = [
+    'print',
+    '(hover: none)',
+    '(orientation: portrait)',
+    '(min-resolution: 2dppx)',
+    '(prefers-reduced-motion: reduce)',
+  ];
+  const asked = [...widths, ...ways.map((way) => `@media ${way} { .x { top: 0 } }`)].join(' ');
+  // Only in dark colours and in a wide window the draft is not beaten by the same value.
+  const site = `.c { color: navy } @media (max-width: 1999px) { .c.c { color: navy } } @media (prefers-color-scheme: light) { .c.c { color: navy } } @media (prefers-color-scheme: dark) { p.c { color: tan } }`;
+  const here = '<p class="c">x</p>';
+
+  test('what concerns a declaration is looked at all the same', () => {
+    expect(outcomes(`${asked} ${site}`, here, 'body .c { color: navy }')).toEqual(['wins']);
+    expect(outcomes(site, here, 'body .c { color: navy }')).toEqual(['wins']);
+  });
+
+  test('and where it loses there', () => {
+    const strong = '@media (min-width: 1880px) and (prefers-color-scheme: dark) { #t.c { color: tan } }';
+    const [told] = prove(
+      parsePage({
+        name: 'x',
+        html: `<!DOCTYPE html><style>${asked} ${strong}</style><p class="c" id="t">x</p>`,
+      }),
+      '.c { color: navy }',
+    ).verdicts;
+    expect(told.outcome).toBe('partly');
+  });
+
+  test('while a state is held too', () => {
+    expect(
+      outcomes(`${asked} ${site.replaceAll('.c {', '.c:hover {')}`, here, 'body .c:hover { color: navy }'),
+    ).toEqual(['wins']);
+  });
+
+  test('and what is needless stays so', () => {
+    const always = site.replace('color: tan', 'color: navy');
+    expect(outcomes(`${asked} ${always}`, here, 'body .c { color: navy }')).toEqual(['needless']);
+  });
+});
