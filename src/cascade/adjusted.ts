@@ -20,6 +20,7 @@ const known = new Map<string, Adjust | null>();
 function adjustOf(longhand: string): Adjust | null {
   if (longhand === 'display') return displayOf;
   if (longhand === 'position') return positionOf;
+  if (longhand === 'writing-mode') return writingModeOf;
   // A drawing’s text has no columns; as engines have it.
   if (/^column-(count|width|height|gap|fill|span|wrap)$/.test(longhand))
     return (values, target, text) => (isTextOfDrawing(values, target) ? initialValue(longhand) : text);
@@ -50,6 +51,16 @@ function adjustOf(longhand: string): Adjust | null {
   if (longhand === 'justify-items') return itemsOf;
   if (longhand === 'content') return (_, __, text) => (/^(none|normal)$/.test(text) ? 'normal' : text);
   return null;
+}
+
+/** Groups, rows and columns of a table run as what they stand in does (CSS Writing Modes 4 §3.2). */
+function writingModeOf(values: Values, target: Target, text: string): string {
+  const isPart = (display: string) => /^table-(row|column|header|footer)/.test(display);
+  // What becomes a block is none; what is said is asked for first, as a line's kind hangs on its writing mode.
+  if (!isPart(specified(values, target, 'display')) || !isPart(values.valueOf(target, 'display')))
+    return text;
+  const around = boxAbove(values, target);
+  return around ? values.valueOf(around, 'writing-mode') : text;
 }
 
 /** Within a drawing nothing is positioned, as engines have it; what stands in the top layer always is (CSS Position 4 §3.1). */

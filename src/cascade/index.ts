@@ -50,5 +50,10 @@ export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
 export { isFirmlyUndone, isUnbeaten } from './firm.js';
 export { isUnknownQuery } from './containers.js';
-export { conditionsAround, variablesAround, type ConditionsAround, type ConditionsByLonghand } from './around.js';
+export {
+  conditionsAround,
+  variablesAround,
+  type ConditionsAround,
+  type ConditionsByLonghand,
+} from './around.js';
 export { sharesSizes } from './shared-sizes.js';

@@ -176,6 +176,15 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS 2 §8.3',
   },
   {
+    properties: /^writing-mode$/,
+    when: isTablePart,
+    isAdjusted: true,
+    isShut: true,
+    why: 'rows and columns of a table run as the table does',
+    remedy: '',
+    section: 'CSS Writing Modes 4 §3.2',
+  },
+  {
     properties: /^padding-/,
     when: isTablePart,
     why: 'rows and columns of a table have no padding; their cells have',

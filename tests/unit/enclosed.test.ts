@@ -110,6 +110,20 @@ describe('where lines run downwards', () => {
     expect(outcomes(down, body, draft)).toEqual([said]);
   });
 
+  test('parts of a table run as the table does', () => {
+    const turned = (what: string) => outcomes('', cells, `${what} { writing-mode: vertical-rl }`);
+    expect(turned('tr')).toEqual(['no-effect']);
+    expect(turned('td')).toEqual(['wins']);
+    expect(outcomes('', inside, 'em { writing-mode: vertical-rl; display: table-row }')).toEqual([
+      'no-effect',
+      'wins',
+    ]);
+    // An item is a block whatever its display says.
+    expect(
+      outcomes('.a { display: flex }', inside, 'em { writing-mode: vertical-rl; display: table-row }')[0],
+    ).toBe('wins');
+  });
+
   test('elsewhere it is the other way round', () => {
     expect(outcomes('', inside, 'em { margin-top: 5px } em { margin-left: 5px }')).toEqual([
       'no-effect',
