@@ -357,10 +357,13 @@ function holding(laid: Page, nest: readonly number[], from: Mix): Mix | undefine
 function* mixed(from: Mix, settings: readonly MediaSetting[]): Generator<Mix> {
   const mixes = new Map([[keyOf(from.conditions), from]]);
   yield from;
-  // What is upright is found from the width, or from the height.
+  // What is wide comes first, and what is upright is found from the width, or from the height.
   const rankOf = ({ isWidth, isShape }: MediaSetting) => (isWidth ? 0 : isShape ? 2 : 1);
-  for (const { apply, words, isWidth } of settings.toSorted((a, b) => rankOf(a) - rankOf(b))) {
-    for (const one of [...mixes.values()]) {
+  let unshaped: readonly Mix[] | undefined;
+  for (const { apply, words, isWidth, isShape } of settings.toSorted((a, b) => rankOf(a) - rankOf(b))) {
+    // One shape takes the place of another.
+    if (isShape) unshaped ??= [...mixes.values()];
+    for (const one of unshaped ?? [...mixes.values()]) {
       if (mixes.size >= mostMixes) return;
       const conditions = apply(one.conditions);
       const key = keyOf(conditions);
