@@ -53,7 +53,7 @@ export class OtherStates {
 
   /**
    * The states under which another rule sets what a declaration sets, or what its value is made of, on what it matches or,
-   * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; [] for most.
+   * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; none for most.
    */
   beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherStatesFound {
     const own = physicalLonghandsOf(property);
