@@ -25,7 +25,7 @@ function workedOutFor(longhand: string): readonly string[] {
   if (/^(-webkit-)?mask-/.test(longhand)) found.push('mask-image');
   if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand))
     found.push('color', 'color-scheme');
-  if (/^(display|float|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
+  if (/^(display|float|writing-mode|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
   if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
     found.push(longhand.replace('width', 'style'));

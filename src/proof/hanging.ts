@@ -54,7 +54,8 @@ export function hangingOf(
 const relative =
   /[\d.](em|ex|ch|cap|ic|lh|rem|rlh|%|[sld]?v(w|h|i|b|min|max)|cq\w+)|\(|inherit|unset|revert|currentcolor|bolder|lighter|larger|smaller|match-parent/i;
 /** Longhands whose computed value takes something from a parent or from other properties. */
-const adjustedOnes = /^(display|float|min-(width|height)|overflow-[xy]|text-align|justify-items)$/;
+const adjustedOnes =
+  /^(display|float|writing-mode|min-(width|height)|overflow-[xy]|text-align|justify-items)$/;
 const lineWidth = /^(border-(top|right|bottom|left)|outline|column-rule)-width$/;
 /** One for each image. */
 const layered =

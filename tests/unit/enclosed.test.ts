@@ -118,6 +118,10 @@ describe('where lines run downwards', () => {
       'no-effect',
       'wins',
     ]);
+    const narrowly = '@media (max-width: 600px) { em { display: table-cell } }';
+    expect(
+      outcomes(`em { display: table-row } ${narrowly}`, inside, 'em { writing-mode: vertical-rl }'),
+    ).toEqual(['wins']);
     // An item is a block whatever its display says.
     expect(
       outcomes('.a { display: flex }', inside, 'em { writing-mode: vertical-rl; display: table-row }')[0],
