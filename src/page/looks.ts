@@ -41,9 +41,7 @@ export function looksBetween(laid: Page, looks: readonly Look[], numbers: Readon
   const plain = looks.filter(({ extra }) => !extra);
   if (plain.length < mostLooks) return [];
   const found = new Map(plain.map((look) => [look.view.activity, look]));
-  const nests = distinctNests(laid.overlay?.styles ?? laid.styles).filter(({ number }) =>
-    numbers.has(number),
-  );
+  const nests = distinctNests(laid.overlay?.styles ?? laid.styles, numbers);
   const further: Look[] = [];
   for (const { conditions, words } of meetings(laid, found, nests, () => false)) {
     const view = laid.under(conditions);

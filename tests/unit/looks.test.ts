@@ -174,6 +174,12 @@ describe('on a page that asks about more than is looked at in all', () => {
     expect(outcomes(site, here, 'body .c { color: navy }')).toEqual(['wins']);
   });
 
+  test('where the same queries stand around other rules too', () => {
+    const again =
+      '@media (prefers-color-scheme: dark) { .x { top: 0 } } @media (max-width: 1999px) { .x { top: 0 } }';
+    expect(outcomes(`${asked} ${site} ${again}`, here, 'body .c { color: navy }')).toEqual(['wins']);
+  });
+
   test('and where it loses there', () => {
     const strong = '@media (min-width: 1880px) and (prefers-color-scheme: dark) { #t.c { color: tan } }';
     const [told] = prove(
