@@ -1,3 +1,4 @@
+import { endsNativeLook } from '../facts/index.js';
 import { placeInSheet, type Page, type PageElement, type Setting } from '../page/index.js';
 import { isSameValue } from '../value/index.js';
 import { authoredPlace } from '../sheet/index.js';
@@ -5,6 +6,7 @@ import { specificityText } from '../selector/index.js';
 import { placeText, shorten } from '../text/index.js';
 import { isOfComponent, sourceLabel, standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
+import { looksNative } from './native-look.js';
 import { motionWords } from './motion.js';
 import { priceOf } from './standing.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
@@ -38,7 +40,7 @@ export function explain(page: Page, asked: Contest): Explanation {
   const motion = motionWords(page, asked);
   const value = valueOf(page, target, property);
   if (entries.length === 0) {
-    const governs = 'nobody sets it, so it has its initial value';
+    const governs = `nobody sets it, so it has its initial value${lookWords(page, asked)}`;
     return {
       property,
       value,
@@ -55,7 +57,8 @@ export function explain(page: Page, asked: Contest): Explanation {
     value: value || winner.declaration.value,
     governs:
       governingWords(page, winner, inheritedFrom) +
-      inheritWords(page, inheritedFrom ?? target, property, winner),
+      inheritWords(page, inheritedFrom ?? target, property, winner) +
+      lookWords(page, asked),
     variables: variablesIn(winner.declaration.value).map((name) =>
       variableWords(page, inheritedFrom ?? target, name),
     ),
@@ -70,6 +73,12 @@ export function explain(page: Page, asked: Contest): Explanation {
     motion,
   };
 }
+
+/** That a control is drawn in the browser's own way, whatever value it has there; '' for all else. */
+const lookWords = (page: Page, { property, target }: Contest): string =>
+  endsNativeLook.has(property) && looksNative(page, target)
+    ? '; the browser draws the control in its own way, until a rule speaks of its background or border'
+    : '';
 
 /** An explicit `inherit` is followed to the declaration that says the value; '' for other values. */
 function inheritWords(page: Page, target: Target, property: string, { declaration }: Entry): string {

@@ -34,6 +34,13 @@ export const enum Level {
   UserAgentImportant,
 }
 
+/** The first candidate; of one that rolls back, the one that it lets through (CSS Cascade 5 §7.3.4). */
+export function standingFirst(candidates: readonly Candidate[]): Candidate | undefined {
+  const [first] = candidates;
+  const how = /^revert(-layer)?$/i.exec(first?.declaration.value ?? '');
+  return how ? standingFirst(rolledBack(candidates, !how[1])) : first;
+}
+
 /** Negative when `a` wins over `b`. */
 export function compareCandidates(a: Candidate, b: Candidate): number {
   return (

@@ -43,16 +43,16 @@ export function addDrift(command: Command, io: Io, done: (code: ExitCode) => voi
 
 function print(io: Io, file: string, found: readonly Drifted[], fallen: number): void {
   if (found.length === 0) return io.out(`${file} holds no rules yet.`);
-  const rows = found.map(({ fate, before: { declaration, selector } }) => [
+  const rows = found.map(({ fate, after: { declaration, selector } }) => [
     `${declaration.line}:${declaration.column}`,
     painted[fate](fate),
     `${declaration.property}: ${declaration.value}`,
     paint.quiet(selector),
   ]);
   io.out(`${paint.strong(file)}\n${table(rows, io.columns)}\n`);
-  for (const { fate, before, why, remedy } of found) {
+  for (const { fate, after, why, remedy } of found) {
     if (fate === 'holds' || fate === 'found' || fate === 'elsewhere') continue;
-    const { line, column } = before.declaration;
+    const { line, column } = after.declaration;
     io.out(
       wrap(`${paint.strong(`${file}:${line}:${column}`)} ${painted[fate](fate)}: ${why}.`, io.columns, 0, 2),
     );

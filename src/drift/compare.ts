@@ -2,11 +2,16 @@ import {
   computedOf,
   elementOf,
   entryPlace,
+  looksNative,
+  mayLookNative,
   ruleText,
   contest,
+  standingCandidates,
+  standingFirst,
   valueOf,
   type Target,
 } from '../cascade/index.js';
+import { endsNativeLook } from '../facts/index.js';
 import { shapeOf } from '../hook/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { count } from '../text/index.js';
@@ -42,8 +47,37 @@ export function compare(a: { page: Page; target: Target }, b: { page: Page; targ
     // Where the words are alike the computed values tell them apart.
     return [{ property, values: isSameValue(...values) ? [computed[0], computed[1]] : values, from }];
   });
-  return { differences, reasons: reasonsFor(a, b) };
+  return { differences: [...lookDifference(a, b), ...differences], reasons: reasonsFor(a, b) };
 }
+
+/** One control as the browser draws it, one as rules say: they look different, though the values may be the same. */
+function lookDifference(...both: readonly { page: Page; target: Target }[]): Difference[] {
+  const isNative = both.map(({ page, target }) => looksNative(page, target));
+  const isEnded = both.map(
+    ({ page, target }, i) =>
+      !isNative[i] && mayLookNative(target) && computedOf(page, target, 'appearance') !== 'none',
+  );
+  if (!isNative.includes(true) || !isEnded.includes(true)) return [];
+  const values = isNative.map((is) => (is ? 'as the browser draws it' : 'as rules say')) as [string, string];
+  const from = both.map(({ page, target }, i) => (isNative[i] ? '' : enderOf(page, target))) as [
+    string,
+    string,
+  ];
+  return [{ property: 'appearance', values, from }];
+}
+
+/** The first declaration that takes a control its native look. */
+const enderOf = (page: Page, target: Target): string => {
+  const ender = [...endsNativeLook].find((longhand) => {
+    const first = standingFirst(standingCandidates(page, target, longhand));
+    return (
+      first !== undefined &&
+      first.declaration.origin !== 'user-agent' &&
+      first.declaration.origin !== 'presentational-hint'
+    );
+  });
+  return ender ? sourceOf(page, target, ender) : '';
+};
 
 /** Longhands by which a thing looks or behaves; flow-relative ones are told by their physical names. */
 const seenLonghands: readonly string[] = longhandNames().filter(

@@ -3,11 +3,13 @@ import { counterpart } from '../hook/index.js';
 import { writeOverride } from '../override/index.js';
 import type { Held, Page, StyleBlock } from '../page/index.js';
 import {
-  outcomesOn,
+  askedOn,
+  isAtWork,
   prove,
   setAside,
   statesOf,
-  type Outcome,
+  takeOut,
+  type Asked,
   type ProofOptions,
   type Verdict,
 } from '../proof/index.js';
@@ -28,7 +30,10 @@ export interface Drifted {
    */
   readonly fate:
     'holds' | 'part lost' | 'lost' | 'spare' | 'found' | 'elsewhere' | 'never worked' | 'cannot tell';
-  /** In the old release, which nobody will mend the draft for: no remedies are looked for there. */
+  /**
+   * In the old release, which nobody will mend the draft for: no remedies are looked for there. Found when it is first read;
+   * what became of a declaration is often told without it.
+   */
   readonly before: Verdict;
   readonly after: Verdict;
   /** In plain words, a sentence without its full stop. */
@@ -49,38 +54,49 @@ export function drift(older: Page, newer: Page, draft: string, options: ProofOpt
   // A live page may hold the draft itself.
   const [before, after] = [older, newer].map((page) => setAside(page, draft).page);
   const rules = new Rules(before, after, draft, options);
-  const old = outcomesOn(before, draft, options);
-  const fresh = new Map(prove(after, draft, options).verdicts.map((verdict) => [placeOf(verdict), verdict]));
-  return old.flatMap((verdict): Drifted[] => {
-    const now = fresh.get(placeOf(verdict));
-    if (!now) return [];
-    const gone = rules.goneSelectors(verdict);
-    const fate = fateOf(verdict, now, gone.length > 0);
-    return [{ fate, before: verdict, after: now, ...wordsFor(fate, verdict, now, gone, rules) }];
+  const old = new Map(askedOn(before, draft, options).map((asked) => [placeOf(asked), asked]));
+  return prove(after, draft, options).verdicts.flatMap((now): Drifted[] => {
+    const was = old.get(placeOf(now));
+    if (!was) return [];
+    const gone = rules.goneSelectors(now);
+    const fate = fateOf(was, now, gone.length > 0);
+    const words = wordsFor(fate, now, gone, rules);
+    return [
+      {
+        fate,
+        get before() {
+          return was.verdict;
+        },
+        after: now,
+        ...words,
+      },
+    ];
   });
 }
 
-const placeOf = ({ declaration: { line, column, property } }: Verdict) => `${line}:${column} ${property}`;
-const isAtWork = (outcome: Outcome) => outcome === 'wins' || outcome === 'partly';
+const placeOf = ({ declaration: { line, column, property } }: Pick<Verdict, 'declaration'>) =>
+  `${line}:${column} ${property}`;
 
-function fateOf({ outcome: was }: Verdict, { outcome: is }: Verdict, isLess: boolean): Drifted['fate'] {
-  if (was === 'matches-nothing' && is === 'matches-nothing') return 'elsewhere';
-  if (was === 'cannot-tell' || is === 'cannot-tell') return 'cannot tell';
-  if (isAtWork(is)) {
-    if (!isAtWork(was)) return 'found';
-    return isLess || (was === 'wins' && is === 'partly') ? 'part lost' : 'holds';
+/** The verdict on the old release is asked for only where whether anything was at work does not tell. */
+function fateOf(was: Asked, now: Verdict, isLess: boolean): Drifted['fate'] {
+  if (now.outcome === 'cannot-tell') return 'cannot tell';
+  if (was.isAtWork) {
+    if (!isAtWork(now)) return now.outcome === 'needless' ? 'spare' : 'lost';
+    return isLess || (now.outcome === 'partly' && was.verdict.outcome === 'wins') ? 'part lost' : 'holds';
   }
-  if (!isAtWork(was)) return 'never worked';
-  return is === 'needless' ? 'spare' : 'lost';
+  if (was.verdict.outcome === 'cannot-tell') return 'cannot tell';
+  if (isAtWork(now)) return 'found';
+  const isNowhere = [was.verdict, now].every(({ outcome }) => outcome === 'matches-nothing');
+  return isNowhere ? 'elsewhere' : 'never worked';
 }
 
 function wordsFor(
   fate: Drifted['fate'],
-  before: Verdict,
-  { why, remedy, outcome }: Verdict,
+  verdict: Verdict,
   gone: readonly string[],
   rules: Rules,
 ): Pick<Drifted, 'why' | 'remedy'> {
+  const { why, remedy, outcome } = verdict;
   switch (fate) {
     case 'holds':
       return { why: 'it takes effect as before' };
@@ -89,17 +105,17 @@ function wordsFor(
     case 'elsewhere':
       return { why: 'neither page has anything that it matches; look at the page that it is for' };
     case 'spare':
-      return { why: 'the new release looks so by itself', remedy: 'Take the declaration out.' };
+      return { why: remedy === takeOut ? 'the new release looks so by itself' : why, remedy };
     case 'part lost':
       return gone.length
         ? {
             why: `${list(gone)} ${gone.length === 1 ? 'matches' : 'match'} nothing in the new release`,
-            remedy: rules.writtenAnew(before),
+            remedy: rules.writtenAnew(verdict),
           }
         : { why, remedy };
     case 'lost':
       return outcome === 'matches-nothing'
-        ? { why: rules.goneWords(before), remedy: rules.writtenAnew(before) }
+        ? { why: rules.goneWords(verdict), remedy: rules.writtenAnew(verdict) }
         : { why, remedy };
     case 'never worked':
     case 'cannot tell':

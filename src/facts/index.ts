@@ -36,6 +36,7 @@ export { toggledAttributes, comesWithState, toggledPseudoClasses } from './toggl
 export { browserSheet, quirksSheet } from './browser-sheet.js';
 export { presentationalHints, type PresentationalHint } from './presentational-hints.js';
 export { letterTables } from './letters/index.js';
+export { drawnControls, endsNativeLook, keepsOwnLook } from './native-look.js';
 export { attributeRoles, type AttributeRole } from './attribute-roles.js';
 export { namePatterns, type NamePattern, type Grade } from './name-patterns.js';
 export {

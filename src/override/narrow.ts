@@ -1,4 +1,12 @@
-import { conditionsAround, contextOf, isValueAlready, type Target } from '../cascade/index.js';
+import {
+  conditionsAround,
+  contextOf,
+  isValueAlready,
+  looksNative,
+  physicalLonghand,
+  type Target,
+} from '../cascade/index.js';
+import { endsNativeLook } from '../facts/index.js';
 import { hangsOnWindow, type Page } from '../page/index.js';
 import { splitShorthand } from '../value/index.js';
 import type { Wish } from './types.js';
@@ -51,6 +59,14 @@ function changedParts(
     );
     if (!isSame) changed.set(longhand, part);
   }
+  const endsLook = (longhand: string) =>
+    targets.some((target) => endsNativeLook.has(physicalLonghand(views[0], target, longhand)));
+  // A control is drawn in another way for what is said of it, though it says the value that is there.
+  const drawn = [...parts].filter(([longhand]) => endsLook(longhand));
+  const isDrawn =
+    drawn.length > 0 && views.some((view) => targets.some((target) => looksNative(view, target)));
+  if (isDrawn && ![...changed.keys()].some(endsLook))
+    for (const [longhand, part] of drawn) changed.set(longhand, part!);
   return changed;
 }
 

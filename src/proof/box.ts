@@ -23,19 +23,6 @@ const replacedTags =
 
 const controls = /^(button|input|select|textarea|meter|progress)$/;
 
-/** Whether a declaration takes a control's native look from it, though it says no other value (CSS UI 4 §7.2). */
-export function changesNativeLook(page: Page, target: Target, longhand: string): boolean {
-  const element = elementOf(target);
-  // The marks of check boxes stay as they are.
-  if (isMark(element)) return false;
-  return (
-    !pseudoOf(target) &&
-    controls.test(element.tag) &&
-    /^(border-(top|right|bottom|left)-|border-image|background-)/.test(longhand) &&
-    computedOf(page, target, 'appearance') !== 'none'
-  );
-}
-
 const sides = ['top', 'right', 'bottom', 'left'];
 
 /** What the cascade says of a target's box, the adjustments of CSS 2 §9.7 and Flexbox 1 §4 made. */

@@ -1,3 +1,5 @@
+import { mayLookNative, type Target } from '../cascade/index.js';
+import { endsNativeLook } from '../facts/index.js';
 import type { Page, StyleSet } from '../page/index.js';
 import { hangsOnFlow } from '../value/index.js';
 
@@ -32,6 +34,15 @@ function workedOutFor(longhand: string): readonly string[] {
   if (hangsOnFlow(longhand)) found.push('direction', 'writing-mode');
   return found;
 }
+
+const ofNativeLook: readonly string[] = [...endsNativeLook, 'appearance'];
+
+/** What it hangs on whether a declaration of some longhands takes any of these targets the look that browsers draw; [] where they draw none. */
+export const nativeLookAround = (
+  targets: readonly Target[],
+  longhands: readonly string[],
+): readonly string[] =>
+  longhands.some((one) => endsNativeLook.has(one)) && targets.some(mayLookNative) ? ofNativeLook : [];
 
 /** What units such as `ch` and `lh` are shares of (CSS Values 4 §6.1.1). */
 const ofFonts: readonly string[] = [

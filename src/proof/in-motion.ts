@@ -3,8 +3,8 @@ import {
   elementOf,
   longhandValue,
   pseudoOf,
-  rolledBack,
   standingCandidates,
+  standingFirst,
   type Candidate,
   type Target,
 } from '../cascade/index.js';
@@ -37,13 +37,6 @@ export function isApartInMotion(
     const [here, there] = texts.map((text) => hangsOn.test(text));
     return here !== there && handle !== longhand && isMoving(page, target, handle);
   });
-}
-
-/** The first candidate; of one that rolls back, the one that it lets through (CSS Cascade 5 §7.3.4). */
-function standingFirst(candidates: readonly Candidate[]): Candidate | undefined {
-  const [first] = candidates;
-  const how = /^revert(-layer)?$/i.exec(first?.declaration.value ?? '');
-  return how ? standingFirst(rolledBack(candidates, !how[1])) : first;
 }
 
 /** The name of an animation that goes on and moves what a declaration says, on any of its targets; undefined for none. */

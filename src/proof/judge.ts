@@ -18,7 +18,7 @@ import {
 import type { Conditions, Page, StyleBlock } from '../page/index.js';
 import { count, list, placeText, shorten } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
-import { changesNativeLook, noEffectOn } from './box.js';
+import { noEffectOn } from './box.js';
 import { neverAwake } from './never-awake.js';
 import { moverOf } from './in-motion.js';
 import type { Sighting, Spot } from './look.js';
@@ -27,6 +27,7 @@ import type { RuleStates } from './states.js';
 import type { Outcome } from './types.js';
 import { matchesNothing } from './no-match.js';
 import { isRead } from './read-variables.js';
+import { twinWords } from './twins.js';
 
 /** One declaration of the draft, with its rule. */
 export interface Drafted {
@@ -44,6 +45,9 @@ export interface Judgement {
   readonly remedy?: string;
   readonly conditions: Conditions;
 }
+
+/** What to do with a declaration that is needless whatever else the draft says. */
+export const takeOut = 'Take the declaration out.';
 
 /** Sums up what was seen of one declaration on one page. */
 export function judge(
@@ -90,7 +94,7 @@ function judgeByWhatIsRead(
   if (!matches) return matchesNothing(laid, drafted, remedies);
   const awake = sightings.filter(({ isAsleep }) => !isAsleep);
   if (awake.length === 0) return neverAwake(laid, drafted.block);
-  const working = awake.filter(({ counts }) => counts.length > 0);
+  const working = workingIn(awake);
   if (working.length) return works(laid, drafted, awake, working, remedies);
   // What loses at one width may count at another, where nobody knows.
   const open = awake.find(({ unknown }) => unknown.length > 0);
@@ -158,19 +162,23 @@ function wins(drafted: Drafted, { look: { view, words }, counts }: Sighting): Ju
   };
 }
 
+/** Whether a declaration wins, at least in part, whatever else is seen of it: told by looks in which it counts and shows. */
+export function isSeenAtWork({ styles }: Page, drafted: Drafted, now: readonly Sighting[]): boolean {
+  const working = workingIn(now);
+  const isUnread = styles.sheets.some(({ status }) => status === 'unread');
+  return !isUnread && working.length > 0 && !hindrance(drafted, working);
+}
+
+const workingIn = (sightings: readonly Sighting[]) => sightings.filter(({ counts }) => counts.length > 0);
+
 /**
  * That a declaration wins, told by what was seen of it in one look, where nothing can beat it; undefined where it
  * does not count there, shows nothing, or leaves a thing without a value.
  */
-export function winsUnbeaten(
-  { styles }: Page,
-  drafted: Drafted,
-  now: readonly Sighting[],
-): Judgement | undefined {
-  const working = now.filter(({ counts }) => counts.length > 0);
-  const isUnread = styles.sheets.some(({ status }) => status === 'unread');
-  if (isUnread || working.length === 0 || hindrance(drafted, working) || unfilledWords(drafted, working))
-    return undefined;
+export function winsUnbeaten(laid: Page, drafted: Drafted, now: readonly Sighting[]): Judgement | undefined {
+  if (!isSeenAtWork(laid, drafted, now)) return undefined;
+  const working = workingIn(now);
+  if (unfilledWords(drafted, working)) return undefined;
   // While a state is held it may count on more.
   return wins(drafted, working.toSorted((a, b) => amountOf(b.counts) - amountOf(a.counts))[0]);
 }
@@ -231,20 +239,12 @@ function hindrance(
           first ??= found;
         }
   }
-  if (working.some(takesNativeLook)) return undefined;
   return first && { why: `${first.why} (${first.section})`, remedy: first.remedy || undefined };
 }
 
 /** Whether another declaration than the winner's would give a value. */
 const hasRival = (view: Page, target: Target, longhand: string) =>
   contest(view, target, longhand).entries.length > 1;
-
-/** Whether a control that has the value already gets another look from its being said. */
-function takesNativeLook({ look, same }: Sighting): boolean {
-  return same.some(({ targets, longhands }) =>
-    targets.some((one) => longhands.some((longhand) => changesNativeLook(look.view, one, longhand))),
-  );
-}
 
 function loses(
   drafted: Drafted,
@@ -301,9 +301,7 @@ function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], reme
     };
   }
   const target = same?.same[0]?.targets[0];
-  const isSeen = awake.some(takesNativeLook);
-  const hindered =
-    same && target && !isSeen ? sameAnyway(same.look.view, target, drafted.declaration) : undefined;
+  const hindered = same && target ? sameAnyway(same.look.view, target, drafted.declaration) : undefined;
   if (hindered)
     return {
       outcome: 'no-effect',
@@ -311,14 +309,12 @@ function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], reme
       why: `it wins, but has no effect: ${hindered.why} (${hindered.section})`,
       remedy: hindered.remedy ? remedies.adding(drafted, hindered.remedy, [same!]) : undefined,
     };
-  const twin = same && target ? twinLine(laid, same.look.view, target, drafted.declaration) : undefined;
+  const twin = twinWords(awake, drafted.declaration);
   return {
     outcome: 'needless',
     conditions: (same ?? awake[0]).look.view.conditions,
-    why: twin
-      ? `line ${twin} of the draft sets the same value`
-      : `the page has the same value without it${whileWords(drafted)}`,
-    remedy: 'Take the declaration out.',
+    why: twin ?? `the page has the same value without it${whileWords(drafted)}`,
+    remedy: twin ? 'Take one of the two out, not both.' : takeOut,
   };
 }
 
@@ -336,26 +332,6 @@ function sameAnyway(
     return hindrance;
   }
   return undefined;
-}
-
-/** The line of the draft's other declaration that gives a target the same value; undefined where the page does. */
-function twinLine(laid: Page, view: Page, target: Target, own: Declaration): number | undefined {
-  const { entries } = contest(view, target, firstContested(view, target, own));
-  const other = entries.find(
-    ({ declaration: { sheet, line, column } }) =>
-      !(sheet === own.sheet && line === own.line && column === own.column),
-  );
-  const sheet = other?.declaration.sheet;
-  return sheet !== undefined && sheet >= laid.styles.sheets.length ? other!.declaration.line : undefined;
-}
-
-function firstContested(view: Page, target: Target, { property, line, column, sheet }: Declaration): string {
-  const isOwn = (one: Declaration) => one.line === line && one.column === column && one.sheet === sheet;
-  return (
-    longhandsOf(property).find((longhand) =>
-      contest(view, target, longhand).entries.some(({ declaration }) => isOwn(declaration)),
-    ) ?? longhandsOf(property)[0]
-  );
 }
 
 const amountOf = (spots: readonly Spot[]) => spots.reduce((sum, { targets }) => sum + targets.length, 0);

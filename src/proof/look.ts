@@ -7,6 +7,8 @@ import {
   contextOf,
   draftTargets,
   elementOf,
+  looksNative,
+  mayLookNative,
   physicalLonghand,
   pseudoOf,
   sharesSizes,
@@ -16,6 +18,7 @@ import {
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
+import { endsNativeLook } from '../facts/index.js';
 import { isInherited, longhandsOf } from '../value/index.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
 import { Hanging, hangingOf, isDrafts, isOfWindow, isRolledBack, isSame } from './hanging.js';
@@ -150,7 +153,8 @@ export class Looking {
       else fates.set(fate, [longhand]);
     }
     if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
-    if (isFirstText(target)) return fates;
+    // What a browser draws itself hangs on more than rules.
+    if (isFirstText(target) || mayLookNative(target)) return fates;
     if (hangsOn === Hanging.Rules) {
       this.#settled.set(contested, fates);
       this.#settledFates.add(fates);
@@ -217,6 +221,14 @@ function isHandedDown(
   return false;
 }
 
+/** Whether a browser draws a control in another way for a declaration, though the value is the one that it has. */
+function turnsNativeLook(view: Page, target: Target, longhand: string, declaration: Declaration): boolean {
+  if (!endsNativeLook.has(longhand) || !mayLookNative(target)) return false;
+  return (
+    looksNative(view, target, (one) => isSame(one.declaration, declaration)) !== looksNative(view, target)
+  );
+}
+
 function fateAmong(
   { view, target, longhand, without, candidates: all }: Question,
   candidates: readonly Candidate[],
@@ -243,5 +255,6 @@ function fateAmong(
     : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
   if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
   if (isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
+  if (turnsNativeLook(view, target, longhand, declaration)) return 'counts';
   return at > 0 ? 'own' : 'same';
 }

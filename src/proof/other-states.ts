@@ -3,7 +3,7 @@ import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/inde
 import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { dependenciesOf, fontsAskedFor } from './dependencies.js';
+import { dependenciesOf, fontsAskedFor, nativeLookAround } from './dependencies.js';
 import { rowsInAllStates, statesOf, type RuleStates } from './states.js';
 
 /** Whether the keyboard reaches an element as its markup stands (HTML Standard §6.6.3). */
@@ -61,7 +61,11 @@ export class OtherStates {
     const read = [...new Set([...variablesIn(value), ...rivals])];
     // What is important is not moved; without it an animation would move what else stands there.
     const moving = important && this.#isMoved(own) ? ['animation-name'] : [];
-    const others = [...own.flatMap(dependenciesOf), ...fontsAskedFor(this.laid)];
+    const others = [
+      ...own.flatMap(dependenciesOf),
+      ...fontsAskedFor(this.laid),
+      ...nativeLookAround(this.#matchedBy(block), own),
+    ];
     const names = [...new Set([...own, ...read, ...moving, ...others])];
     const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
     const rules = this.#rulesFor(block, { names, own, text: value });

@@ -1,7 +1,8 @@
+import type { Declaration } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import { setAside } from './aside.js';
 import { PageProof } from './page-proof.js';
-import type { Aside, Proof, ProofOptions, Verdict } from './types.js';
+import { isAtWork, type Aside, type Proof, type ProofOptions, type Verdict } from './types.js';
 
 /**
  * For each declaration of a draft, on each page, whether it takes effect: on each side of every feature that a media
@@ -50,10 +51,24 @@ export function* proveInSteps(
   return { ok: isProven(verdicts), verdicts, aside };
 }
 
-/** What a draft does on one page, without looking for remedies: for a page that nobody will mend it for. */
-export function outcomesOn(page: Page, draft: string, options: ProofOptions): Verdict[] {
+/** What may be said of a piece of a draft on one page. */
+export interface Asked {
+  readonly declaration: Declaration;
+  /** Whether it wins, at least in part; told sooner than the verdict. */
+  readonly isAtWork: boolean;
+  /** Found when it is first read. */
+  readonly verdict: Verdict;
+}
+
+/** The pieces of a draft on one page, without looking for remedies: for a page that nobody will mend it for. */
+export function askedOn(page: Page, draft: string, options: ProofOptions): Asked[] {
   const proof = new PageProof(page, draft, options, 0);
-  return inOrder([...proof.verdicts()], proof.amount);
+  const pieces = proof.pieces().map((verdict) => ({
+    declaration: verdict.declaration,
+    isAtWork: isAtWork(verdict),
+    verdict,
+  }));
+  return [...pieces, ...proof.declarations()];
 }
 
 /** As they stand in the draft. Of those found the first `amount` are declarations; other pieces stand before one at the same place. */

@@ -18,7 +18,7 @@ import {
 } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { dependenciesOf, fontsAskedFor } from './dependencies.js';
+import { dependenciesOf, fontsAskedFor, nativeLookAround } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
@@ -176,7 +176,9 @@ export class RelevantLooks {
     for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
     const fonts = fontsAskedFor(view);
-    for (const name of physicalLonghandsOf(property)) {
+    const names = physicalLonghandsOf(property);
+    for (const name of nativeLookAround(draftTargets(view, block).flat(), names)) add(own, name);
+    for (const name of names) {
       add(own, name);
       if (isHandedDown || isInherited(name) || handed.has(name)) add(above, name);
       for (const other of [...dependenciesOf(name), ...fonts]) {

@@ -3,11 +3,12 @@ import type { Declaration } from '../cascade/index.js';
 import type { Conditions, Held } from '../page/index.js';
 
 /**
- * - `wins`: taking the declaration out would change a computed value of a thing that it matches; nothing of the
- *   platform's beats it anywhere.
+ * - `wins`: taking the declaration out would change a computed value of a thing that it matches, or give a control the
+ *   browser's own look again; nothing of the platform's beats it anywhere.
  * - `partly`: the same, but somewhere the platform beats it.
  * - `loses`: it changes nothing, as the platform beats it wherever it matches.
- * - `needless`: it changes nothing, as the value is there without it or a later line of the draft undoes it.
+ * - `needless`: it changes nothing, as the value is there without it or a later line of the draft undoes it. Of two that are so
+ *   only for each other's sake the remedy says that one has to stay.
  * - `no-effect`: it may change a value, and nothing of it can be seen.
  * - `matches-nothing`: no element of the page is matched, whatever is held.
  * - `invalid`: a browser drops it.
@@ -15,6 +16,10 @@ import type { Conditions, Held } from '../page/index.js';
  */
 export type Outcome =
   'wins' | 'partly' | 'loses' | 'matches-nothing' | 'no-effect' | 'invalid' | 'needless' | 'cannot-tell';
+
+/** Whether something of a declaration is seen, be it everywhere or not. */
+export const isAtWork = ({ outcome }: Pick<Verdict, 'outcome'>): boolean =>
+  outcome === 'wins' || outcome === 'partly';
 
 /** What becomes of one declaration of a draft on one page. */
 export interface Verdict {

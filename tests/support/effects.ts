@@ -111,8 +111,11 @@ export class EffectJudge {
     return this.context.close();
   }
 
-  /** One effect for each of the case's declarations; those of a list of selectors are taken together. */
-  async effects(one: OrdinaryCase): Promise<Map<number, Effect>> {
+  /**
+   * One effect for each of the case's declarations; those of a list of selectors are taken together. Each is taken out by
+   * itself; or else it is told what becomes of it where all that `without` lacks is taken out at a time.
+   */
+  async effects(one: OrdinaryCase, without?: string): Promise<Map<number, Effect>> {
     const { html, sheets, draft, declarations } = one;
     // Whatever takes the focus shows a ring that the browser draws.
     const focus = {
@@ -132,7 +135,7 @@ export class EffectJudge {
         ({ start, end, property }) => ({
           start,
           property,
-          without: withPlayed(draft.slice(0, start) + draft.slice(end)),
+          without: withPlayed(without ?? draft.slice(0, start) + draft.slice(end)),
         }),
       ),
       whole: withPlayed(draft),

@@ -101,6 +101,20 @@ export class PictureJudge {
     );
   }
 
+  /** On the page of the last picture: all values of all that a selector names. */
+  everyValue(selector: string): Promise<string> {
+    return this.tab.evaluate(
+      (selector) =>
+        [...document.querySelectorAll(selector)]
+          .map((element) => {
+            const style = getComputedStyle(element);
+            return [...style].map((name) => `${name}: ${style.getPropertyValue(name)}`).join('; ');
+          })
+          .join('\n'),
+      selector,
+    );
+  }
+
   /** On the page of the last picture: where a value is not what it would be with the utmost strength, in words. */
   differsFromUtmost(selector: string, property: string, value: string): Promise<string | undefined> {
     return this.tab.evaluate(

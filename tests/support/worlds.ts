@@ -101,6 +101,11 @@ export const isToldAsUsed = (
     (/^(width|height|(inline|block)-size)$/.test(property) && /auto|inherit|%/i.test(value)) ||
     property === 'line-height');
 
+/** What ends the look that browsers give controls, whatever its value: pictures tell, and no computed value. */
+export const mayEndNativeLook = (html: string, property: string): boolean =>
+  /^(background|border)(?!-(spacing|collapse|repeat|blend))|^all$/.test(property) &&
+  /<(button|input|select|textarea|progress|meter)/.test(html);
+
 /** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
 export const measuresFonts = ({ draft, sheets }: OrdinaryCase, value: string): boolean =>
   /\d(r?(ch|ex|cap|ic)|px)\b/.test(value) &&

@@ -79,7 +79,7 @@ describe('what an engine does beside the standard', () => {
   test('a border takes its native look from a control, also where it says what is there', () => {
     const body = '<textarea class="x"></textarea><b class="x">b</b>';
     expect(outcomes('', '<b class="x">b</b>', '.x { border-width: 1px }')).toEqual(['no-effect']);
-    expect(outcomes('', body, '.x { border-width: 1px }')).toEqual(['needless']);
+    expect(outcomes('', body, '.x { border-width: 1px }')).toEqual(['wins']);
   });
 });
 
