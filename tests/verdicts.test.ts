@@ -16,7 +16,8 @@ import {
   nudgedAt,
   withHeld,
 } from './support/worlds.js';
-import { ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
+import { caseOf, ordinaryCase, rarerCase, type OrdinaryCase } from './support/ordinary.js';
+import { declarationOf, ruleOf } from './support/ordinary-rules.js';
 import { richerCase } from './support/richer.js';
 import { enclosedCase } from './support/enclosed-cases.js';
 import { frameworkCase } from './support/framework-cases.js';
@@ -165,6 +166,38 @@ test(
 test(
   `verdicts on ${runs} random drafts whose values hang on what encloses things are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(enclosedCase, runs, falsehoods),
+  judgeTime,
+);
+
+/** Pages on which endless animations move what values hang on, and what is handed down. */
+const moving = caseOf(
+  ruleOf(
+    declarationOf({
+      animation: ['glow 2s infinite', 'grow 2s infinite', 'slide 1s infinite', 'glow 2s', 'none', 'glow 1s infinite, grow 2s infinite'],
+      color: ['black', 'red', 'inherit', 'currentcolor', 'var(--tone)'],
+      'font-size': ['16px', '1em', 'inherit', '20px'],
+      margin: ['1em', '16px', '0', 'inherit'],
+      padding: ['inherit', '1em', '16px', 'var(--gap)'],
+      border: ['1px solid', '1px solid black', 'none', 'inherit'],
+      'line-height': ['1.5', '1.5em', '24px', 'inherit'],
+      opacity: ['1', '0.5', 'inherit'],
+      fill: ['currentcolor', 'black'],
+      '--gap': ['1em', '10px', '20px'],
+      '--tone': ['black', 'teal'],
+      'background-color': ['currentcolor', 'black', 'transparent'],
+      'letter-spacing': ['0.1em', 'normal', '1.6px'],
+    }),
+  ),
+  {
+    head: fc.constant(
+      '@keyframes glow { to { color: red } } @keyframes grow { from { font-size: 30px } to { --gap: 20px } } @keyframes slide { 50% { margin: 3px; opacity: 0 } }',
+    ),
+  },
+); // prettier-ignore
+
+test(
+  `verdicts on ${runs} random drafts where animations go on are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(moving, runs, falsehoods),
   judgeTime,
 );
 

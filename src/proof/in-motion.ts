@@ -20,7 +20,7 @@ const handles = [
 
 /**
  * Whether two values that are equal now, the first candidate's and the one that would stand without it, part while an animation
- * that goes on moves what one of them hangs on (CSS Animations 1 §4.4).
+ * that goes on moves what one of them hangs on, or is handed down from (CSS Animations 1 §4.4).
  */
 export function isApartInMotion(
   page: Page,
@@ -31,8 +31,15 @@ export function isApartInMotion(
   if (page.overlay!.styles.keyframes.length === 0) return false;
   const texts = [candidates, candidates.slice(1)].map((list) => {
     const shown = standingFirst(list)?.declaration;
-    return shown ? (longhandValue(shown, longhand) ?? shown.value) : initialValue(longhand);
+    if (!shown) return isInherited(longhand) ? 'inherit' : initialValue(longhand);
+    return longhandValue(shown, longhand) ?? shown.value;
   });
+  const [isTaken, wouldBeTaken] = texts.map(
+    (text) => /^inherit$/i.test(text) || (/^unset$/i.test(text) && isInherited(longhand)),
+  );
+  // What is handed down moves where the box above is moved, and what is said holds still.
+  const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  if (isTaken !== wouldBeTaken && above && isMoving(page, above, longhand)) return true;
   return handles.some(({ longhand: handle, hangsOn }) => {
     const [here, there] = texts.map((text) => hangsOn.test(text));
     return here !== there && handle !== longhand && isMoving(page, target, handle);

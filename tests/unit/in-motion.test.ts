@@ -2,8 +2,10 @@
 import { parsePage, prove } from 'yelto';
 
 const outcomeOf = (sheet: string, draft: string, body = '<p class="a">x<b>y</b></p>') =>
-  prove(parsePage({ name: 'x', html: `<!DOCTYPE html><style>${sheet}</style>${body}`, sheets: [] }), draft)
-    .verdicts[0].outcome;
+  prove(
+    parsePage({ name: 'x', html: `<!DOCTYPE html><style>${sheet}</style>${body}`, sheets: [] }),
+    draft,
+  ).verdicts.at(-1)!.outcome;
 const glow = '@keyframes glow { to { color: red } } @keyframes grow { to { font-size: 30px } }';
 
 test.each([
@@ -46,6 +48,28 @@ test.each([
     '.a { margin-top: 16px; animation: grow 2s infinite }',
     'wins',
   ],
+  [
+    'what holds still inside of a box that moves, and hands down what it is moved to',
+    'b { color: black }',
+    '.a { animation: glow 2s infinite }',
+    'wins',
+  ],
+  ['… or takes it by name', 'b { color: inherit }', '.a { animation: glow 2s infinite }', 'needless'],
+  [
+    '… in place of what holds it still',
+    'b { color: inherit }',
+    '.a { animation: glow 2s infinite } b { color: black }',
+    'wins',
+  ],
+  ['… which moves no more in the end', 'b { color: black }', '.a { animation: glow 2s }', 'needless'],
+  ['… which moves something else', 'b { color: black }', '.a { animation: grow 2s infinite }', 'needless'],
+  [
+    '… of pseudo-elements',
+    '.a::before { content: "x"; color: black }',
+    '.a { animation: glow 2s infinite }',
+    'wins',
+  ],
+  ['… of sizes', 'b { font-size: 16px }', '.a { animation: grow 2s infinite }', 'wins'],
 ])('%s', (_, draft, sheet, outcome) => {
   // prettier-ignore
   expect(outcomeOf(glow + sheet, draft)).toBe(outcome);
