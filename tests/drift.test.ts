@@ -110,7 +110,7 @@ async function wrongs({ one, names }: { one: OrdinaryCase; names: string[] }): P
       contradiction(fate, await was.closer(start, verdict, then), await is.closer(start, now, next));
     // A page that says what the draft says is told of as though it were not pasted yet.
     if (told && prove([before, after], one.draft).aside.length) note('set aside');
-    else if (told && mayEndNativeLook(one.html, property)) note('a control’s look');
+    else if (told && mayEndNativeLook(before, verdict.selector, property)) note('a control’s look');
     else if (told)
       wrong.push(
         `${fate} “${property}: ${value}” in “${verdict.selector}” after ${names.join(', ')} (${why}), but ${told}`,

@@ -121,14 +121,19 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
     const { property: name, value: said } = verdict.declaration;
     const isSeenNowhere =
       /^(word-spacing|font-weight)$/.test(name) || (name === 'font' && /^(inherit|unset|revert)/.test(said));
-    if (doubted && isSaidToWork && mayEndNativeLook(one.html, name) && (await seen(one, verdict, start)))
+    if (
+      doubted &&
+      isSaidToWork &&
+      mayEndNativeLook(page, verdict.selector, name) &&
+      (await seen(one, verdict, start))
+    )
       continue;
     if (doubted && isOfFirstText(verdict) && isSaidToWork) {
       if (isSeenNowhere || (await seen(one, verdict, start))) continue;
     }
     const isToBeSeen =
       (outcome === 'no-effect' && effect.changes.length > 0) ||
-      (outcome === 'needless' && (isOfFirstText(verdict) || mayEndNativeLook(one.html, name)));
+      (outcome === 'needless' && (isOfFirstText(verdict) || mayEndNativeLook(page, verdict.selector, name)));
     const contradicted = doubted ?? (isToBeSeen ? await seen(one, verdict, start) : undefined);
     if (!contradicted) continue;
     const { property, value } = verdict.declaration;

@@ -45,6 +45,8 @@ export interface Drifted {
 /** So many rules are looked for in one answer; more than that are mended step by step. */
 const mostRemedies = 30;
 
+const byHand = 'Point at it in the new release, and write the rule anew.';
+
 /**
  * Proves a draft on two captures of the same page, an old release and a new one, and tells for each declaration
  * what became of it. Things that the draft styled are looked for in the new capture by place, names and text.
@@ -192,7 +194,8 @@ class Rules {
   /** The declaration in a rule for the things as they are now, under the same media query and states. */
   writtenAnew(verdict: Verdict): string | undefined {
     const block = this.#blockOf(this.#old, verdict);
-    if (!block || this.#asked++ >= mostRemedies) return undefined;
+    if (!block) return undefined;
+    if (this.#asked++ >= mostRemedies) return byHand;
     const targets = this.#targets(this.#old, block).flatMap((target): Target[] => {
       const element = counterpart(elementOf(target), this.after);
       if (!element) return [];
@@ -213,7 +216,7 @@ class Rules {
       const isSure = prove(this.after, css, this.options).verdicts.every(({ outcome }) => outcome === 'wins');
       return isSure && !warnings.some((one) => one.includes('nobody asked for'))
         ? `Write: ${css.trim().replace(/\s+/g, ' ')}`
-        : 'Point at it in the new release, and write the rule anew.';
+        : byHand;
     } catch (error) {
       if (error instanceof YeltoError) return error.remedy;
       throw error;

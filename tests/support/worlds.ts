@@ -1,6 +1,6 @@
 // Ways of looking at a case beyond its own: two states at a time, devices that the engine cannot be, another last digit.
 import type { EffectJudge, Effect } from './effects.js';
-import type { Held, PageElement } from 'yelto';
+import type { Held, Page, PageElement } from 'yelto';
 import type { OrdinaryCase } from './ordinary.js';
 
 /**
@@ -102,9 +102,18 @@ export const isToldAsUsed = (
     property === 'line-height');
 
 /** What ends the look that browsers give controls, whatever its value: pictures tell, and no computed value. */
-export const mayEndNativeLook = (html: string, property: string): boolean =>
+export const mayEndNativeLook = (page: Page, selector: string, property: string): boolean =>
   /^(background|border)(?!-(spacing|collapse|repeat|blend))|^all$/.test(property) &&
-  /<(button|input|select|textarea|progress|meter)/.test(html);
+  namedBy(page, selector).some(({ tag }) => /^(button|input|select|textarea|progress|meter)$/.test(tag));
+
+/** What a selector matches in its states or out of them; all where that cannot be told from its text. */
+function namedBy(page: Page, selector: string): readonly PageElement[] {
+  try {
+    return page.select(selector.replace(/:(hover|focus(-visible|-within)?|active)\b/gi, ':not(#_)'));
+  } catch {
+    return page.elements;
+  }
+}
 
 /** How wide a letter of the engine's fonts is no text tells: `10ch` may be just what `100px` is. */
 export const measuresFonts = ({ draft, sheets }: OrdinaryCase, value: string): boolean =>
