@@ -138,6 +138,11 @@ const features: Record<string, Feature> = {
     body: `${boxes}${list}<input placeholder=x><input type=file><dialog></dialog>`,
     pseudos: ['::before', '::after', '::marker', '::first-line', '::first-letter', '::backdrop'],
   },
+  'pseudo-elements with an older name': {
+    css: '.n::placeholder { color: red } .n::-webkit-input-placeholder { color: blue; top: 1px } input.n::placeholder { top: 2px } .f::-webkit-file-upload-button { color: red; top: 1px } .f::file-selector-button { left: 2px; top: 2px } input.f::-webkit-file-upload-button { left: 3px }',
+    body: '<input class=n placeholder=x><input class=f type=file>',
+    pseudos: ['::placeholder', '::file-selector-button'],
+  },
   'namespaces and SVG': {
     css: '@namespace svg url(http://www.w3.org/2000/svg); @namespace h "http://www.w3.org/1999/xhtml"; svg|a { color: red } h|a { color: blue } *|a { top: 1px } |a { left: 1px } svg|* { right: 1px } linearGradient { z-index: 1 } lineargradient { order: 1 } foreignObject p { width: 1px } [viewBox] { height: 1px } [viewbox] { height: 2px } *|*.c { bottom: 1px } nope|a { flex-grow: 1 } [*|href] { flex-shrink: 3 } P { margin: 1px }',
     body: '<a href="#"></a><svg viewBox="0 0 1 1" class="c"><a xlink:href="#"></a><linearGradient></linearGradient><foreignObject><p class="c"></p></foreignObject></svg>',

@@ -121,19 +121,19 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
     const { property: name, value: said } = verdict.declaration;
     const isSeenNowhere =
       /^(word-spacing|font-weight)$/.test(name) || (name === 'font' && /^(inherit|unset|revert)/.test(said));
-    if (
-      doubted &&
-      isSaidToWork &&
-      mayEndNativeLook(page, verdict.selector, name) &&
-      (await seen(one, verdict, start))
-    )
+    if (doubted && isSaidToWork && mayEndNativeLook(page, verdict.selector, name)) {
+      // No computed value tells; native-look.test.ts has pictures of it.
+      note('a control’s look');
       continue;
+    }
     if (doubted && isOfFirstText(verdict) && isSaidToWork) {
       if (isSeenNowhere || (await seen(one, verdict, start))) continue;
     }
     const isToBeSeen =
       (outcome === 'no-effect' && effect.changes.length > 0) ||
-      (outcome === 'needless' && (isOfFirstText(verdict) || mayEndNativeLook(page, verdict.selector, name)));
+      (outcome === 'needless' && isOfFirstText(verdict)) ||
+      // Shaded lines of the current colour are drawn lighter here than those that are said to be of it.
+      (outcome === 'needless' && !/color$/.test(name) && mayEndNativeLook(page, verdict.selector, name));
     const contradicted = doubted ?? (isToBeSeen ? await seen(one, verdict, start) : undefined);
     if (!contradicted) continue;
     const { property, value } = verdict.declaration;
@@ -195,7 +195,7 @@ const moving = caseOf(
   ),
   {
     head: fc.constant(
-      '@keyframes glow { to { color: red } } @keyframes grow { from { font-size: 30px } to { --gap: 20px } } @keyframes slide { 50% { margin: 3px; opacity: 0 } }',
+      '@keyframes glow { to { color: red } } @keyframes grow { from { font-size: 30px } } @keyframes slide { 50% { margin: 3px; opacity: 0 } }',
     ),
   },
 ); // prettier-ignore

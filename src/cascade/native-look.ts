@@ -6,10 +6,12 @@ import { Level, standingFirst, type Candidate } from './rank.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
-/** Whether a target is a control whose native look a rule of the page may end. */
+/** Whether a target is a control, or the button of one, whose native look a rule of the page may end. */
 export function mayLookNative(target: Target): boolean {
   const element = elementOf(target);
-  return !pseudoOf(target) && drawnControls.test(element.tag) && !keepsOwnLook.test(typeOf(element));
+  const pseudo = pseudoOf(target);
+  if (pseudo) return pseudo === '::file-selector-button';
+  return drawnControls.test(element.tag) && !keepsOwnLook.test(typeOf(element));
 }
 
 /**

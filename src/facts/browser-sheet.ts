@@ -169,7 +169,7 @@ iframe { border: 2px inset }
 ::marker { display: inline-block; white-space: pre; unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none; text-align: start; text-indent: 0 }
 ::placeholder { display: block; color: #757575; unicode-bidi: isolate; pointer-events: none }
 input::placeholder { white-space: pre; overflow-wrap: normal; overflow: hidden }
-::file-selector-button { display: inline-block; color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; margin-inline-end: 4px; box-sizing: border-box; text-align: center; white-space-collapse: collapse; user-select: none; overflow: clip }
+::file-selector-button { display: inline-block; appearance: auto; color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; margin-inline-end: 4px; box-sizing: border-box; text-align: center; white-space-collapse: collapse; user-select: none; overflow: clip }
 input:disabled::file-selector-button { color: light-dark(#1010104d, #ffffff4d); background-color: light-dark(#efefef4d, #1301014d); border-color: light-dark(#7676764d, #c3c3c34d) }
 ::backdrop { display: block; position: fixed; inset: 0; user-select: text }
 dialog::backdrop { background-color: rgb(0 0 0 / 0.1) }

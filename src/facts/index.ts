@@ -28,6 +28,7 @@ export {
   isKnownPseudoElement,
   isPseudoElement,
   pseudoElementFacts,
+  pseudoElementName,
   pseudoElements,
   type PseudoArgument,
   type PseudoElementFacts,

@@ -99,6 +99,15 @@ const ofWebkit: PseudoElementFacts = { states: user };
 export const pseudoElementFacts = (name: string): PseudoElementFacts =>
   pseudoElements[name] ?? (/^-webkit-(scrollbar|resizer)/.test(name) ? ofScrollbar : ofWebkit);
 
+/** Older names that this engine takes for the very same pseudo-elements, so that rules for either compete; without `::`. */
+const otherNames: Readonly<Record<string, string>> = {
+  '-webkit-input-placeholder': 'placeholder',
+  '-webkit-file-upload-button': 'file-selector-button',
+};
+
+/** The name under which a pseudo-element is known, without `::`. */
+export const pseudoElementName = (written: string): string => otherNames[written] ?? written;
+
 /**
  * Whether the name (without colons) is a pseudo-element. A name that starts with `-webkit-` counts,
  * known or not (Selectors 4 §19 "-webkit-" parsing).

@@ -34,9 +34,7 @@ export function isApartInMotion(
     if (!shown) return isInherited(longhand) ? 'inherit' : initialValue(longhand);
     return longhandValue(shown, longhand) ?? shown.value;
   });
-  const [isTaken, wouldBeTaken] = texts.map(
-    (text) => /^inherit$/i.test(text) || (/^unset$/i.test(text) && isInherited(longhand)),
-  );
+  const [isTaken, wouldBeTaken] = texts.map((text) => isTakenFromAbove(text, longhand));
   // What is handed down moves where the box above is moved, and what is said holds still.
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (isTaken !== wouldBeTaken && above && isMoving(page, above, longhand)) return true;
@@ -57,6 +55,12 @@ export function moverOf(page: Page, spots: readonly Spot[]): string | undefined 
     }
   return undefined;
 }
+
+/** Whether a text takes the value of the box above; a text's own colour that is the current one does so too (CSS Color 4 §9.3). */
+const isTakenFromAbove = (text: string, longhand: string): boolean =>
+  /^inherit$/i.test(text) ||
+  (/^unset$/i.test(text) && isInherited(longhand)) ||
+  (/^currentcolor$/i.test(text) && longhand === 'color');
 
 /** Whether an animation that goes on moves a longhand of a target, or of the box that it takes it from. */
 function isMoving(page: Page, target: Target, longhand: string): boolean {

@@ -4,6 +4,7 @@ import {
   isPseudoElement,
   pseudoClasses,
   pseudoElementFacts,
+  pseudoElementName,
   pseudoElements,
   type PseudoElementFacts,
 } from '../facts/index.js';
@@ -332,7 +333,7 @@ export class SelectorParser {
     } else if (args && name === 'part') draft.through = { kind: 'part', names: namesIn(inner)! };
     else {
       if (args && facts.mayTakeList) this.#within(behind, () => this.list(...args, depth + 1, 'compounds'));
-      draft.pseudo += `::${name}${args ? `(${inner})` : ''}`;
+      draft.pseudo += `::${pseudoElementName(name)}${args ? `(${inner})` : ''}`;
     }
     draft.behind = args && facts.mayTakeList ? pseudoElements.marker : facts;
   }

@@ -54,6 +54,12 @@ test.each([
     '.a { animation: glow 2s infinite }',
     'wins',
   ],
+  [
+    '… or is of the current colour',
+    'b { color: currentcolor }',
+    '.a { animation: glow 2s infinite }',
+    'needless',
+  ],
   ['… or takes it by name', 'b { color: inherit }', '.a { animation: glow 2s infinite }', 'needless'],
   [
     '… in place of what holds it still',

@@ -178,3 +178,12 @@ describe('two of a draft of which either is needless', () => {
     });
   });
 });
+
+test('the button of a file field is drawn by the browser too', () => {
+  const body = '<input class="a" type="file">';
+  expect(outcomes('', body, '.a::file-selector-button { border-radius: 0 }')).toEqual(['wins']);
+  expect(outcomes('', body, '.a::-webkit-file-upload-button { border-radius: 0 }')).toEqual(['wins']);
+  expect(outcomes('', body, '.a::file-selector-button { appearance: none }')).toEqual(['wins']);
+  expect(outcomes('', body, '.a::file-selector-button { border-radius: 0; appearance: none }')).toEqual(['needless', 'wins']);
+  expect(outcomes('::file-selector-button { color: red; background: gold }', body, '.a::file-selector-button { border-radius: 0 }')).toEqual(['needless']);
+}); // prettier-ignore

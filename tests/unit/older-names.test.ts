@@ -1,0 +1,39 @@
+// Pseudo-elements that browsers know by an older name as well: rules for either compete.
+import { contest, parsePage, prove } from 'yelto';
+
+const page = (css: string) =>
+  parsePage({
+    name: 'x',
+    html: `<!DOCTYPE html><style>${css}</style><input class="a" placeholder="name"><input class="b" type="file">`,
+  });
+const colours = (css: string, at: string, pseudo: string) => {
+  const one = page(css);
+  return contest(one, { element: one.select(at)[0], pseudo }, 'color').entries.map(
+    ({ declaration }) => declaration.value,
+  );
+};
+
+test.each([
+  ['::placeholder', '::-webkit-input-placeholder', '.a'],
+  ['::file-selector-button', '::-webkit-file-upload-button', '.b'],
+])('%s and %s', (name, older, at) => {
+  expect(colours(`input${older} { color: red } ${at}${name} { color: blue }`, at, name).slice(0, 2)).toEqual([
+    'blue',
+    'red',
+  ]);
+  expect(
+    colours(`input${at}${older} { color: red } ${at}${name} { color: blue }`, at, name).slice(0, 2),
+  ).toEqual(['red', 'blue']);
+  const verdict = (css: string, draft: string) => prove(page(css), draft).verdicts[0];
+  expect(verdict(`${at}${older} { color: red }`, `${at}${name} { color: red }`).outcome).toBe('needless');
+  expect(verdict(`input${at}${older} { color: red }`, `${at}${name} { color: blue }`)).toMatchObject({
+    outcome: 'loses',
+    why: expect.stringContaining(`input${at}${older}`),
+  });
+});
+
+test('others stay what they are', () => {
+  expect(colours('.a::-webkit-search-cancel-button { color: red }', '.a', '::placeholder')).not.toContain(
+    'red',
+  );
+});
