@@ -142,19 +142,21 @@ export class Looking {
     const fates = new Map<Fate, string[]>();
     let hangsOn = Hanging.Rules;
     let hangsOnWindow = false;
+    let mayTurnLook = false;
     for (const written of this.#longhands) {
       const longhand = physicalLonghand(view, target, written);
       const candidates = standingCandidates(view, target, longhand);
       const fate = fateOf({ view, target, longhand, without, candidates }, this.declaration);
       hangsOn = Math.max(hangsOn, hangingOf(view, target, longhand, candidates, this.declaration));
       hangsOnWindow ||= candidates.some(isOfWindow);
+      mayTurnLook ||= endsNativeLook.has(longhand);
       const alike = fates.get(fate);
       if (alike) alike.push(longhand);
       else fates.set(fate, [longhand]);
     }
     if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
     // What a browser draws itself hangs on more than rules.
-    if (isFirstText(target) || mayLookNative(target)) return fates;
+    if (isFirstText(target) || (mayTurnLook && mayLookNative(target))) return fates;
     if (hangsOn === Hanging.Rules) {
       this.#settled.set(contested, fates);
       this.#settledFates.add(fates);

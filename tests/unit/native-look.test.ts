@@ -79,11 +79,21 @@ describe('the value that a control has already', () => {
 });
 
 test('controls of one rule are told apart by their kinds', () => {
-  const body = '<input class="a" type="file"><input class="a" type="text"><input class="a" type="range">';
-  expect(told('', body, '.a { border-radius: 0 }')[0]).toMatchObject({
-    outcome: 'wins',
-    why: 'wins on 1 element',
-  });
+  const kept = ['checkbox', 'radio', 'range', 'file', 'image', 'hidden'].map(
+    (type) => `<input class="a" type="${type}">`,
+  );
+  const lists = ['multiple', 'size="3"'].map((how) => `<select class="a" ${how}><option>x</select>`);
+  const drawn = [
+    '<input class="a">',
+    '<select class="a"><option>x</select>',
+    '<button class="a">b</button>',
+    '<input class="a" type="color">',
+  ];
+  const bodies = [...kept, ...lists].flatMap((one) => drawn.flatMap((other) => [one + other, other + one]));
+  const wrong = bodies.filter(
+    (body) => told('', body, '.a { background-size: auto }')[0].why !== 'wins on 1 element',
+  );
+  expect(wrong).toEqual([]);
 });
 
 test('such a rule is written whole', () => {
