@@ -70,7 +70,7 @@ export class PictureJudge {
               (element as unknown as Record<string, boolean>)[state] = true;
             const attribute = /^\[([^=\]]+?)(?:[~|^$*]?="?([^"\]]*?)"?)?\]$/.exec(state);
             if (attribute) element.setAttribute(attribute[1], attribute[2] ?? '');
-            else element.classList.add(`held-${state}`);
+            else element.classList.add(state.startsWith('.') ? state.slice(1) : `held-${state}`);
             for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
               up.classList.add(`held-${state}`);
           }
@@ -84,7 +84,8 @@ export class PictureJudge {
       states.map((one) => ({
         carrier: 'carrier' in one ? withHeldClasses(one.carrier).replace(/\.held-[\w-]+/g, '') : undefined,
         at: 'at' in one ? one.at : 0,
-        state: one.state.startsWith('[') ? one.state : one.state.slice(1).toLowerCase(),
+        // What a script toggles is put there as it is.
+        state: /^[.[]/.test(one.state) ? one.state : one.state.slice(1).toLowerCase(),
       })),
     );
     return (await this.tab.screenshot({ animations: 'disabled', caret: 'hide' })).toString('base64');
