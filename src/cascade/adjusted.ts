@@ -1,3 +1,4 @@
+import { drawnControls } from '../facts/index.js';
 import type { PageElement } from '../page/index.js';
 import { initialValue, topLevelPieces } from '../value/index.js';
 import { asBlock, asInline, boxAbove, isInRuby, isItem } from './box-kinds.js';
@@ -199,8 +200,7 @@ function isDrawnInOneLine(values: Values, target: Target): boolean {
 
 /** What the browser draws as a control, which `appearance: none` ends. */
 function isControl(values: Values, target: Target): boolean {
-  if (pseudoOf(target) || !/^(button|input|select|textarea|meter|progress)$/.test(elementOf(target).tag))
-    return false;
+  if (pseudoOf(target) || !drawnControls.test(elementOf(target).tag)) return false;
   return values.valueOf(target, 'appearance') !== 'none';
 }
 

@@ -1,4 +1,5 @@
 import {
+  drawnControls,
   noEffectConditions,
   noEffectConditionsOfPseudo,
   type BoxFacts,
@@ -20,8 +21,6 @@ import { isInherited } from '../value/index.js';
 
 const replacedTags =
   /^(img|video|iframe|embed|object|canvas|audio|svg|input|textarea|select|button|meter|progress)$/;
-
-const controls = /^(button|input|select|textarea|meter|progress)$/;
 
 const sides = ['top', 'right', 'bottom', 'left'];
 
@@ -181,7 +180,8 @@ export function noEffectOn(
   const pseudo = pseudoOf(target);
   if (!pseudo && page.tree.isHtml[element.index] === 0 && element.tag !== 'svg') return undefined;
   // Colours and lines of its own turn a control's native look off.
-  if (controls.test(box.tag) && !isMark(element) && /^(background|border)-/.test(longhand)) return undefined;
+  if (drawnControls.test(box.tag) && !isMark(element) && /^(background|border)-/.test(longhand))
+    return undefined;
   const isBox = pseudo === '' || /^::(before|after)$/.test(pseudo);
   const conditions = conditionsFor(longhand, written, isBox);
   if (conditions.length === 0) return undefined;
