@@ -10,9 +10,17 @@ type Adjust = (values: Values, target: Target, text: string) => string;
 
 /** What one property's computed value takes from another's. */
 export function adjusted(values: Values, target: Target, longhand: string, text: string): string {
+  const adjust = adjustFor(longhand);
+  return adjust ? adjust(values, target, text) : text;
+}
+
+/** Whether other properties may have a say in a longhand's computed value at all. */
+export const mayBeAdjusted = (longhand: string): boolean => adjustFor(longhand) !== null;
+
+function adjustFor(longhand: string): Adjust | null {
   let adjust = known.get(longhand);
   if (adjust === undefined) known.set(longhand, (adjust = adjustOf(longhand)));
-  return adjust ? adjust(values, target, text) : text;
+  return adjust;
 }
 
 /** By longhand; null for most, which take nothing. */

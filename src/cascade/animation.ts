@@ -4,27 +4,50 @@ import type { Keyframes, Page } from '../page/index.js';
 import { kinds, readTokens, tokenText } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
 import { componentOfSheet } from './entries.js';
+import type { Contested } from './contested.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Animation, type Target } from './types.js';
 import { fillVariables } from './variables.js';
 
 const none: ReadonlyMap<string, Animation> = new Map();
 const known = new WeakMap<object, ReadonlyMap<string, Animation>>();
+/** By row and pseudo-element, where that is not shared. */
+const ofTargets = new WeakMap<Page, Map<string, ReadonlyMap<string, Animation>>>();
 
 /**
  * The longhands of a target that animations set (CSS Animations 1 §4). Running animations beat every normal
  * declaration and give way to important ones (CSS Cascade 5 §6.2). Empty for most targets.
  */
 export function animationsOn(page: Page, target: Target): ReadonlyMap<string, Animation> {
-  const { keyframes: outer } = page.overlay?.styles ?? page.styles;
-  if (outer.length === 0 && page.components.every(({ keyframes }) => keyframes.length === 0)) return none;
-  const solution = solutionOf(page);
+  const { keyframes } = page.overlay?.styles ?? page.styles;
+  if (keyframes.length === 0 && page.components.every((one) => one.keyframes.length === 0)) return none;
   const row = elementOf(target).index;
-  const contested = solution.contested(row, pseudoOf(target));
-  const named = contested.get('animation-name');
-  if (!named) return none;
-  const found = known.get(contested);
-  if (found) return found;
+  const pseudo = pseudoOf(target);
+  const contested = solutionOf(page).contested(row, pseudo);
+  if (!contested.get('animation-name')) return none;
+  const shared = known.get(contested);
+  if (shared) return shared;
+  let own = ofTargets.get(page);
+  if (!own) ofTargets.set(page, (own = new Map()));
+  const key = `${row}${pseudo}`;
+  let found = own.get(key);
+  if (!found) {
+    const { animations, isOwn } = findOn(page, target, contested);
+    own.set(key, (found = animations));
+    if (!isOwn) known.set(contested, animations);
+  }
+  return found;
+}
+
+interface Found {
+  readonly animations: ReadonlyMap<string, Animation>;
+  /** Whether they hang on the page's conditions, or on more of the target than the rules that meet there. */
+  readonly isOwn: boolean;
+}
+
+function findOn(page: Page, target: Target, contested: Contested): Found {
+  const { keyframes: outer } = page.overlay?.styles ?? page.styles;
+  const named = contested.get('animation-name')!;
   // A name is looked up in the tree whose rule says it, and then further out (CSS Scoping 1 §3.5).
   const { sheet } = named[0].declaration;
   const inner = sheet === undefined ? undefined : componentOfSheet(page, sheet)?.keyframes;
@@ -38,7 +61,7 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
     return (fillVariables(page, target, value) ?? '').split(/,(?![^(]*\))/);
   };
   const names = parts('animation-name');
-  if (names.length === 1 && names[0] === '') return none;
+  if (names.length === 1 && names[0] === '') return { animations: none, isOwn };
   const durations = parts('animation-duration');
   const counts = parts('animation-iteration-count');
   const fills = parts('animation-fill-mode');
@@ -57,7 +80,7 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
     const stop = stopOf(counts[i % counts.length], directions[i % directions.length]);
     for (const [longhand, places] of placesByLonghand(frames)) {
       if (!canBeAnimated(longhand)) continue;
-      const name = solution.contestedName(row, longhand);
+      const name = solutionOf(page).contestedName(elementOf(target).index, longhand);
       // Where it stops in an end that says nothing, it is what it is without the animation (CSS Animations 1 §4).
       const isKept = keeps && (places.includes(stop) || (stop > 0 && stop < 1));
       const lasting = goesOn || isKept;
@@ -69,8 +92,7 @@ export function animationsOn(page: Page, target: Target): ReadonlyMap<string, An
       animations.set(name, { name: frames.name, lasting, alone });
     }
   });
-  if (!isOwn) known.set(contested, animations);
-  return animations;
+  return { animations, isOwn };
 }
 
 /** By longhand the places of the frames that set it. */

@@ -16,7 +16,7 @@ import { Level, type Candidate } from './rank.js';
 import { Remembered } from './remembered.js';
 import { ownColour, parentOf, surroundings, type Values } from './surroundings.js';
 import { registeredProperty } from './registered.js';
-import { adjusted } from './adjusted.js';
+import { adjusted, mayBeAdjusted } from './adjusted.js';
 import { sharedSizes } from './shared-sizes.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
@@ -306,7 +306,9 @@ const texts = new Remembered<Texts>(() => new Map());
 const initialTexts: Texts = new Map();
 const unknown: Found = {};
 
-function foundInText(candidate: Candidate | undefined, longhand: string): Found {
+type Said = Pick<Candidate, 'declaration' | 'flowRelative'>;
+
+function foundInText(candidate: Said | undefined, longhand: string): Found {
   if (longhand.startsWith('--')) return unknown;
   const byLonghand = candidate ? texts.of(candidate.declaration) : initialTexts;
   const key = candidate?.flowRelative ? `${candidate.flowRelative} ${longhand}` : longhand;
@@ -319,20 +321,26 @@ function foundInText(candidate: Candidate | undefined, longhand: string): Found 
  * The computed value where it hangs on nothing but the declaration that wins, whatever the target: asked for once and
  * for all. undefined where it hangs on more.
  */
-const settledText = (candidate: Candidate | undefined, longhand: string): string | undefined =>
+const settledText = (candidate: Said | undefined, longhand: string): string | undefined =>
   foundInText(candidate, longhand).text;
 
 /**
- * On what a candidate's computed value of a longhand hangs beside its text; undefined for variables, for what is taken
+ * The computed value of a longhand of any target on which a candidate stands first, or nothing does; undefined where it hangs on the target.
+ */
+export const toldByText = (candidate: Said | undefined, longhand: string): string | undefined =>
+  longhand === 'font-size' || mayBeAdjusted(longhand) ? undefined : settledText(candidate, longhand);
+
+/**
+ * On what a candidate's computed value of a longhand hangs beside its text, or the initial value; undefined for variables, for what is taken
  * from elsewhere by name, and for what cannot be split into longhands.
  */
-export const askedByText = (candidate: Candidate, longhand: string): AsksFor | undefined =>
+export const askedByText = (candidate: Said | undefined, longhand: string): AsksFor | undefined =>
   foundInText(candidate, longhand).asksFor;
 
 const asksForMore = /(var|env|attr)\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
-function findInText(candidate: Candidate | undefined, longhand: string): Found {
+function findInText(candidate: Said | undefined, longhand: string): Found {
   const declaration = candidate?.declaration;
   if (!declaration && isInherited(longhand)) return unknown;
   if (declaration && asksForMore.test(declaration.value)) return unknown;

@@ -1,6 +1,6 @@
 // What stands first whatever conditions hold: found from the rules that match, with their media and container queries left aside.
-import type { Page, StyleBlock } from '../page/index.js';
-import { packSpecificity } from '../selector/index.js';
+import type { Page, StyleBlock, StyleSet } from '../page/index.js';
+import { isSteady, packSpecificity } from '../selector/index.js';
 import { longhandsOf, physicalLonghandsOf } from '../value/index.js';
 import type { Applied, MatchList } from './match-list.js';
 import type { Candidate } from './rank.js';
@@ -60,6 +60,77 @@ export function isFirmlyUndone(page: Page, target: Target, { property }: Declara
   });
 }
 
+/**
+ * Whether other lines of the draft stand before one of its declarations on all that its rule matches, whatever states are held
+ * and whatever conditions hold. False where that is not to be seen at once.
+ */
+export function isOvertaken(page: Page, block: StyleBlock, declaration: Declaration): boolean {
+  const { property } = declaration;
+  const longhands = longhandsOf(property);
+  if (page.tree.roots.length > 1 || block.layer > 0 || block.scope || !block.selectors.every(isSteady))
+    return false;
+  // Under other conditions they may be other sides; what is rolled back takes others with it.
+  if (physicalLonghandsOf(property).length > longhands.length || longhands.some((one) => isRolled(page, one)))
+    return false;
+  const strength = Math.max(...block.selectors.map(({ specificity }) => packSpecificity(specificity)));
+  const order = orderOf(page, { block, owner: 'draft' });
+  const standsBefore = (one: Candidate): boolean => {
+    if (one.declaration.important !== declaration.important) return one.declaration.important;
+    if (one.strength !== strength) return one.strength > strength;
+    return one.order === order ? isLater(one.declaration, declaration) : one.order > order;
+  };
+  const groups = draftTargets(page, block);
+  return (
+    groups.length > 0 &&
+    groups.every(([target]) => {
+      const element = elementOf(target);
+      const [, drafted] = solutionOf(page).lists(element.index, pseudoOf(target));
+      return (
+        !mentionsRoll(element.attributes.get('style') ?? '') &&
+        longhands.every((name) =>
+          standingCandidates(page, target, name).some(
+            (one) => standsBefore(one) && isAlwaysThere(page, drafted, one, isInAnyState),
+          ),
+        )
+      );
+    })
+  );
+}
+
+const isInAnyState = ({ selector, block }: Applied): boolean => isSteady(selector) && !block.scope;
+
+const isLater = (one: Declaration, other: Declaration): boolean =>
+  one.line === other.line ? one.column > other.column : one.line > other.line;
+
+const mentionsRoll = (text: string) => /revert/i.test(text);
+
+/** Whether any rule of a page or its draft, in some state and under some condition, rolls a longhand back. */
+const isRolled = ({ styles, overlay }: Page, longhand: string): boolean =>
+  [styles, overlay?.styles].some((one) => {
+    const rolled = one && rolledIn(one);
+    return rolled !== undefined && (rolled.isAny || rolled.longhands.has(longhand));
+  });
+
+interface Rolled {
+  /** Whether variables may hold such a word, which any longhand may read. */
+  readonly isAny: boolean;
+  readonly longhands: ReadonlySet<string>;
+}
+
+const rolls = new WeakMap<StyleSet, Rolled>();
+
+function rolledIn(styles: StyleSet): Rolled {
+  let found = rolls.get(styles);
+  if (!found) {
+    const properties = styles.blocks.flatMap(({ declarations }) =>
+      declarations.flatMap(({ property, value }) => (mentionsRoll(value) ? property : [])),
+    );
+    const isAny = properties.some((one) => one.startsWith('--'));
+    rolls.set(styles, (found = { isAny, longhands: new Set(properties.flatMap(physicalLonghandsOf)) }));
+  }
+  return found;
+}
+
 interface Lists {
   readonly platform: MatchList;
   readonly drafted: MatchList;
@@ -78,10 +149,18 @@ function listsOf(page: Page, target: Target): Lists | undefined {
 const isPlainlyRanked = ({ overlay, tree }: Page): boolean =>
   overlay !== undefined && overlay.place === 'after' && tree.roots.length === 1;
 
-/** Whether it is an unlayered rule of the draft, under no condition, that says it. */
-const isAlwaysThere = (page: Page, { applied }: MatchList, { order, flowRelative }: Candidate): boolean =>
+/** Whether it is an unlayered rule of the draft, under no condition, that says it, by such a selector. */
+const isAlwaysThere = (
+  page: Page,
+  { applied }: MatchList,
+  { order, flowRelative }: Candidate,
+  isMeant: (one: Applied) => boolean = () => true,
+): boolean =>
   flowRelative === undefined &&
-  applied.some((one) => isUnconditional(one.block) && one.block.layer === 0 && orderOf(page, one) === order);
+  applied.some(
+    (one) =>
+      isUnconditional(one.block) && one.block.layer === 0 && orderOf(page, one) === order && isMeant(one),
+  );
 
 const isUnconditional = ({ condition, containers }: StyleBlock): boolean =>
   condition === 0 && containers.length === 0;

@@ -4,7 +4,14 @@ export { isOfComponent, sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
 export { isMark, typeOf } from './adjusted.js';
 export { looksNative, mayLookNative } from './native-look.js';
-export { askedByText, computedFrom, isValueAlready, computedOf, computedWithout } from './computed.js';
+export {
+  askedByText,
+  computedFrom,
+  isValueAlready,
+  computedOf,
+  computedWithout,
+  toldByText,
+} from './computed.js';
 export { Remembered } from './remembered.js';
 export { registeredProperty } from './registered.js';
 export { filledValue, specifiedFrom, valueOf } from './value.js';
@@ -49,7 +56,8 @@ export {
 export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
-export { isFirmlyUndone, isUnbeaten } from './firm.js';
+export { isEverSaid, isPlainlySaid, saysPlainly } from './plainly-said.js';
+export { isFirmlyUndone, isOvertaken, isUnbeaten } from './firm.js';
 export { isUnknownQuery } from './containers.js';
 export {
   conditionsAround,

@@ -44,7 +44,7 @@ export function draftTargets(page: Page, block: StyleBlock): readonly (readonly 
 }
 
 /** A draft's blocks are numbered from 0 again; they stand as a whole before or after the platform's. */
-export const orderOf = ({ overlay }: Page, { block, owner }: Applied): number =>
+export const orderOf = ({ overlay }: Page, { block, owner }: Pick<Applied, 'block' | 'owner'>): number =>
   block.order + (owner === 'draft' ? (overlay!.place === 'before' ? -1e9 : 1e9) : 0);
 
 const conditionsOfLists = new WeakMap<MatchList, readonly number[]>();

@@ -36,9 +36,39 @@ export function writeOverride(pages: Page | readonly Page[], wish: Wish): Overri
   );
 }
 
+/**
+ * The selector of that rule alone, for one page and a wish without states: undefined where it has others than plain names, or
+ * matches more or less than the wanted.
+ * @throws YeltoError as `writeOverride` does.
+ */
+export function exactSelector(page: Page, wish: Wish): string | undefined {
+  checkWish(page, wish);
+  const { selector, matched, spill } = isInside(wish) ? writeOne([page], wish) : best(searched([page], wish));
+  const isExact = spill.length === 0 && matched.length === new Set(wish.at.map(elementOf)).size;
+  return isExact && !/:nth-|,/.test(selector) ? selector : undefined;
+}
+
 /** `atLeast` is a packed specificity that the selector must have whatever it has to beat. */
 function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
-  if (asked.at.some((target) => elementOf(target).host)) return writeInside(all, asked, writeOne);
+  if (isInside(asked)) return writeInside(all, asked, writeOne);
+  return assemble(searched(all, asked, atLeast));
+}
+
+const isInside = ({ at }: Wish) => at.some((target) => elementOf(target).host);
+
+/** What was found for a wish, the best selector first. */
+interface Searched {
+  readonly page: Page;
+  readonly all: readonly Page[];
+  readonly wish: Wish;
+  readonly targets: readonly Target[];
+  readonly needs: Needs;
+  readonly needless: readonly string[];
+  readonly found: readonly Found[];
+  readonly elsewhere: (selector: string) => Elsewhere[];
+}
+
+function searched(all: readonly Page[], asked: Wish, atLeast = 0): Searched {
   const held = asked.held?.length ? heldByKind(all[0], asked) : undefined;
   const [page, ...others] = all.map((one, i) =>
     held ? one.under({ held: i ? heldThere(one, held) : held }) : one,
@@ -70,16 +100,7 @@ function writeOne(all: readonly Page[], asked: Wish, atLeast = 0): Override {
       remedy: 'Allow names that were to be avoided, or point at fewer things.',
     });
   }
-  return assemble({
-    page,
-    all,
-    wish,
-    targets,
-    needs,
-    needless,
-    elsewhere,
-    found: surestFirst(found, elsewhere),
-  });
+  return { page, all, wish, targets, needs, needless, elsewhere, found: surestFirst(found, elsewhere) };
 }
 
 /** A page under the conditions in which a rule is to win. */
@@ -186,27 +207,27 @@ function checkWish(page: Page, { at, set, media }: Wish): void {
   }
 }
 
-function assemble(made: {
-  page: Page;
-  all: readonly Page[];
-  wish: Wish;
-  targets: readonly Target[];
-  needs: Needs;
-  needless: readonly string[];
-  found: readonly Found[];
-  elsewhere: (selector: string) => Elsewhere[];
-}): Override {
-  const { page, wish, targets, needs, needless, found } = made;
-  const [{ candidate }] = found;
+/** The best selector, with what it matches, wanted or not. */
+function best({ page, targets, found: [{ candidate }] }: Searched) {
   const wanted = new Set(targets.map(elementOf));
   const matched = rowsOf(candidate.mask).map((row) => page.elements[row]);
-  const spill = matched.filter((element) => !wanted.has(element));
-  const css = ruleText(candidate.text, wish.set, needs.important, wish.media);
-  const elsewhere = made.elsewhere(candidate.text);
+  return {
+    candidate,
+    selector: candidate.text,
+    matched,
+    spill: matched.filter((element) => !wanted.has(element)),
+  };
+}
+
+function assemble(made: Searched): Override {
+  const { page, wish, targets, needs, needless, found } = made;
+  const { candidate, selector, matched, spill } = best(made);
+  const css = ruleText(selector, wish.set, needs.important, wish.media);
+  const elsewhere = made.elsewhere(selector);
   const counted = candidate.positional ? countedAt(made.all, targets[0], wish.avoid ?? []) : undefined;
   return {
     css,
-    selector: candidate.text,
+    selector,
     specificity: candidate.specificity,
     important: needs.important,
     matched,

@@ -1,4 +1,4 @@
-import { isFirmlyUndone, isUnbeaten, type Declaration } from '../cascade/index.js';
+import { isFirmlyUndone, isOvertaken, isUnbeaten, type Declaration } from '../cascade/index.js';
 import type { Held, HeldLooks, Look, Page, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { count, type Lines } from '../text/index.js';
@@ -130,6 +130,8 @@ export class DeclarationProof {
       ? now
       : lists.flatMap((list) => this.#seenUnder(list));
     const judgement = this.#judged(sightings);
+    // What other lines of the draft stand before in any case counts nowhere.
+    if (isIdle(judgement) && this.#isOvertaken()) return judgement;
     const sized = isIdle(judgement) ? this.#seenResized(sightings) : [];
     const found = sized.some(({ counts }) => counts.length)
       ? this.#judged([...sightings, ...sized])
@@ -138,6 +140,11 @@ export class DeclarationProof {
     if (found.outcome === 'no-effect')
       return this.#judged(this.#seenIn(lists.flatMap((list) => relevant.ofBoxes(list, block, this.written))));
     return options.held || !isIdle(found) ? found : this.#besideOthers(found, sightings);
+  }
+
+  #isOvertaken(): boolean {
+    const { block, states } = this.rule;
+    return states.sets.length === 0 && isOvertaken(this.shared.laid, block, this.declaration);
   }
 
   /** What is said of a declaration that is idle as it stands: it may still count while another rule's state is held. */

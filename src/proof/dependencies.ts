@@ -9,24 +9,43 @@ const wordsOnly =
   /^(display|position|float|clear|visibility|direction|writing-mode|cursor|box-sizing|overflow-[xy]|white-space-collapse|text-(align|transform|wrap-mode|decoration-(line|style))|font-(style|weight|family)|list-style-(type|position)|border-.*-style|(flex|grid-auto)-(direction|flow|wrap)|(align|justify)-.*|pointer-events|object-fit)$/;
 
 const dependencies = new Map<string, readonly string[]>();
+const ofPlain = new Map<string, readonly string[]>();
 
 /** Which other longhands a longhand's computed value may take something from (CSS Cascade 5 §4.4), on a box or above it. */
 export function dependenciesOf(longhand: string): readonly string[] {
   let found = dependencies.get(longhand);
-  if (!found) dependencies.set(longhand, (found = workedOutFor(longhand)));
+  if (!found) {
+    found = [...fontsAndColoursOf(longhand), ...dependenciesOfPlain(longhand)];
+    dependencies.set(longhand, found);
+  }
   return found;
 }
 
-function workedOutFor(longhand: string): readonly string[] {
+/** The same where all that may be said of it hangs on nothing but its text. */
+export function dependenciesOfPlain(longhand: string): readonly string[] {
+  let found = ofPlain.get(longhand);
+  if (!found) ofPlain.set(longhand, (found = boxesOf(longhand)));
+  return found;
+}
+
+/** What is a share of a size, or may be the current colour. */
+function fontsAndColoursOf(longhand: string): string[] {
   const found: string[] = [];
   const isColour = /color$/.test(longhand);
   // Lengths in em; colours by the current one.
   // A lone monospace family is of another size.
   if (!isColour && !wordsOnly.test(longhand)) found.push('font-size', 'font-family');
-  if (longhand.startsWith('background-') && !isColour) found.push('background-image');
-  if (/^(-webkit-)?mask-/.test(longhand)) found.push('mask-image');
   if (isColour || /^--|fill|stroke|shadow|image|filter|source/.test(longhand))
     found.push('color', 'color-scheme');
+  return found;
+}
+
+/** What a value is nothing without, or another beside, whatever it says. */
+function boxesOf(longhand: string): string[] {
+  const found: string[] = [];
+  const isColour = /color$/.test(longhand);
+  if (longhand.startsWith('background-') && !isColour) found.push('background-image');
+  if (/^(-webkit-)?mask-/.test(longhand)) found.push('mask-image');
   if (/^(display|float|writing-mode|min-(width|height))$/.test(longhand)) found.push(...boxKinds);
   if (/^overflow-/.test(longhand)) found.push('overflow-x', 'overflow-y');
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))

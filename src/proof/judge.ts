@@ -324,14 +324,13 @@ function sameAnyway(
   target: Target,
   { property, value }: Declaration,
 ): NoEffectCondition | undefined {
-  for (const longhand of longhandsOf(property)) {
-    const name = physicalLonghand(view, target, longhand);
-    const part = splitShorthand(property, value)?.get(longhand);
-    const hindrance = noEffectOn(view, target, name, { isSame: true });
-    if (part === undefined || !hindrance || isValueAlready(view.bare, target, name, part)) return undefined;
-    return hindrance;
-  }
-  return undefined;
+  const [longhand] = longhandsOf(property);
+  if (longhand === undefined) return undefined;
+  const name = physicalLonghand(view, target, longhand);
+  const hindrance = noEffectOn(view, target, name, { isSame: true });
+  if (!hindrance) return undefined;
+  const part = splitShorthand(property, value)?.get(longhand);
+  return part === undefined || isValueAlready(view.bare, target, name, part) ? undefined : hindrance;
 }
 
 const amountOf = (spots: readonly Spot[]) => spots.reduce((sum, { targets }) => sum + targets.length, 0);

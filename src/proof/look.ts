@@ -13,6 +13,7 @@ import {
   pseudoOf,
   sharesSizes,
   standingCandidates,
+  toldByText,
   type Candidate,
   type Declaration,
   type Target,
@@ -231,6 +232,17 @@ function turnsNativeLook(view: Page, target: Target, longhand: string, declarati
   );
 }
 
+/**
+ * Whether two candidates, or one and no other, come to the same computed value; undefined where their texts alone do not tell. Most do,
+ * whoever has them.
+ */
+function areAlikeByText(one: Candidate, other: Candidate | undefined, longhand: string): boolean | undefined {
+  const text = toldByText(one, longhand);
+  if (text === undefined) return undefined;
+  const beside = toldByText(other, longhand);
+  return beside === undefined ? undefined : text === beside;
+}
+
 function fateAmong(
   { view, target, longhand, without, candidates: all }: Question,
   candidates: readonly Candidate[],
@@ -241,8 +253,11 @@ function fateAmong(
   if (at > 0 && !candidates.slice(0, at).some(isRolledBack)) {
     const [top] = candidates;
     if (isDrafts(view, top)) return 'own';
-    const wish = computedFrom(view, target, longhand, candidates.slice(at));
-    return wish === computedFrom(view, target, longhand, candidates) ? 'same' : 'beaten';
+    const isSameValue =
+      areAlikeByText(candidates[at], top, longhand) ??
+      computedFrom(view, target, longhand, candidates.slice(at)) ===
+        computedFrom(view, target, longhand, candidates);
+    return isSameValue ? 'same' : 'beaten';
   }
   const { important } = candidates[at].declaration;
   const moving = animationsOn(view, target).get(longhand);
@@ -250,13 +265,18 @@ function fateAmong(
   // What is important holds still what would move without it.
   const wouldMove = important && at === 0 && !candidates[1]?.declaration.important;
   if (wouldMove && moving?.lasting) return 'counts';
-  const isWhole = candidates === all;
-  const now = isWhole ? computedOf(view, target, longhand) : computedFrom(view, target, longhand, candidates);
-  const then = isWhole
-    ? without(target, longhand)
-    : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
-  if (now !== then || changesWordsWithin(view, target, longhand)) return 'counts';
-  if (isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
+  const told = at === 0 ? areAlikeByText(candidates[0], candidates[1], longhand) : undefined;
+  if (told === undefined) {
+    const isWhole = candidates === all;
+    const now = isWhole
+      ? computedOf(view, target, longhand)
+      : computedFrom(view, target, longhand, candidates);
+    const then = isWhole
+      ? without(target, longhand)
+      : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
+    if (now !== then || isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
+  } else if (!told) return 'counts';
+  if (changesWordsWithin(view, target, longhand)) return 'counts';
   if (turnsNativeLook(view, target, longhand, declaration)) return 'counts';
   return at > 0 ? 'own' : 'same';
 }

@@ -1,9 +1,11 @@
 import { draftTargets, elementOf, variablesAround, variablesIn, type Target } from '../cascade/index.js';
-import type { Held, Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
+import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { dependenciesOf, fontsAskedFor, nativeLookAround } from './dependencies.js';
+import { dependenciesOf, dependenciesOfPlain, fontsAskedFor, nativeLookAround } from './dependencies.js';
+import { isMoved, isPlainOn } from './plain.js';
+import { filed, isPlainRule, saysElse, stepsBack, type Said } from './state-rules.js';
 import { rowsInAllStates, statesOf, type RuleStates } from './states.js';
 
 /** Whether the keyboard reaches an element as its markup stands (HTML Standard §6.6.3). */
@@ -57,24 +59,31 @@ export class OtherStates {
    */
   beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherStatesFound {
     const own = physicalLonghandsOf(property);
-    const rivals = variablesAround(this.laid, this.#targetsOf(block), own);
-    const read = [...new Set([...variablesIn(value), ...rivals])];
+    const meant = { own: new Set(own), text: value };
     // What is important is not moved; without it an animation would move what else stands there.
-    const moving = important && this.#isMoved(own) ? ['animation-name'] : [];
-    const others = [
-      ...own.flatMap(dependenciesOf),
-      ...fontsAskedFor(this.laid),
+    const always = [
+      ...own,
+      ...(important && isMoved(this.laid, own) ? ['animation-name'] : []),
       ...nativeLookAround(this.#matchedBy(block), own),
     ];
-    const names = [...new Set([...own, ...read, ...moving, ...others])];
-    const rows = this.#rowsOf(block, read.length > 0 || names.some(isInherited));
-    const rules = this.#rulesFor(block, { names, own, text: value });
+    let names = new Set([
+      ...always,
+      ...this.#variablesFor(block, own, value),
+      ...own.flatMap(dependenciesOf),
+      ...fontsAskedFor(this.laid),
+    ]);
+    let rules = this.#rulesFor(block, { ...meant, names }, true);
+    const isPlain = rules.size > 0 && this.#isPlain(block, { property, value });
+    if (isPlain) names = new Set([...always, ...own.flatMap(dependenciesOfPlain)]);
+    const climbs = [...names].some((one) => one.startsWith('--') || isInherited(one));
+    if (isPlain) rules = this.#rulesFor(block, { ...meant, names }, climbs);
+    const rows = this.#rowsOf(block, climbs);
     const sets = new Map<string, OtherState>();
-    const browsers = browserStates.find(({ properties }) => names.some((one) => properties.test(one)));
+    const browsers = browserStates.find(({ properties }) => [...names].some((one) => properties.test(one)));
     const targets = this.#matchedBy(block);
     const ring = browsers ? this.#inState(targets, browsers) : [];
     // What is handed down may come from a box in the state whose like inside is not in it.
-    const mayComeFromOutside = /inherit|unset/i.test(value) || names.some(isInherited);
+    const mayComeFromOutside = /inherit|unset/i.test(value) || [...names].some(isInherited);
     const around = browsers && mayComeFromOutside ? this.#inState(enclosing(targets), browsers) : [];
     for (const held of [ring, around])
       if (browsers && held.length)
@@ -101,25 +110,54 @@ export class OtherStates {
     return { states, isAll: states.length === found.length };
   }
 
+  /** Variables that the value reads, and that rules for what a rule matches read to set the same. */
+  #variablesFor(block: StyleBlock, own: readonly string[], value: string): string[] {
+    const rivals = variablesAround(this.laid, this.#targetsOf(block), own);
+    return [...variablesIn(value), ...rivals];
+  }
+
+  /**
+   * Whether a declaration and all that may stand in its place, in whatever state, say by their texts alone what the computed value is:
+   * then sizes of fonts and colours further out are no concern of it.
+   */
+  #isPlain(block: StyleBlock, said: Pick<WrittenDeclaration, 'property' | 'value'>): boolean {
+    // In states of its own other pseudo-elements may be meant.
+    if (block.selectors.some(({ pseudo }) => pseudo) && this.#statesFor(block).sets.length > 0) return false;
+    if (!isPlainOn(this.laid, this.#targetsOf(block), said)) return false;
+    const own = physicalLonghandsOf(said.property);
+    const names = isMoved(this.laid, own) ? [...own, 'animation-name'] : own;
+    const rows = this.#rowsOf(block, false);
+    return !this.#someFiled(
+      names,
+      (rule) => rule !== block && shareAny(rows, this.#reachedBy(rule)) && !isPlainRule(rule, own),
+    );
+  }
+
+  /** Whether any rule of page or draft that names a state and sets any of these longhands is meant; some are asked more than once. */
+  #someFiled(names: Iterable<string>, isMeant: (rule: StyleBlock) => boolean): boolean {
+    const all = [this.laid.overlay!.styles, this.laid.styles].map(filed);
+    for (const name of names) for (const one of all) if (one.get(name)?.some(isMeant)) return true;
+    return false;
+  }
+
   /** Rules that name a state and, in it or out of it, say something else of what a rule matches or of what encloses that. */
-  #rulesFor(block: StyleBlock, said: Said): Set<StyleBlock> {
-    const { overlay, styles } = this.laid;
+  #rulesFor(block: StyleBlock, said: Said, climbs: boolean): Set<StyleBlock> {
     const rules = new Set<StyleBlock>();
     const passed = new Set<StyleBlock>([block]);
     // The words of a first line may stand in boxes further in.
     const mayBeInside = block.selectors.some(({ pseudo }) => pseudo.startsWith('::first-'));
-    const rows = mayBeInside ? undefined : new Set(this.#rowsOf(block, true));
-    for (const longhand of said.names)
-      for (const rule of [overlay!.styles, styles].flatMap((one) => filed(one).get(longhand) ?? [])) {
-        if (passed.has(rule)) continue;
-        passed.add(rule);
-        const isReached = !rows || this.#reachedBy(rule).some((row) => rows.has(row));
-        if (isReached && saysElse(rule, said)) rules.add(rule);
-      }
+    const rows = mayBeInside ? undefined : this.#rowsOf(block, climbs);
+    this.#someFiled(said.names, (rule) => {
+      if (passed.has(rule)) return false;
+      passed.add(rule);
+      const isReached = !rows || shareAny(rows, this.#reachedBy(rule));
+      if (isReached && saysElse(rule, said)) rules.add(rule);
+      return false;
+    });
     return rules;
   }
 
-  /** Rows that a rule may match in some states. */
+  /** Rows that a rule may match in some states, in the order of the tree. */
   #reachedBy(rule: StyleBlock): readonly number[] {
     const isDrafts = rule.sheet >= this.laid.styles.sheets.length;
     const kept = isDrafts ? this.#reached : reachedKept(this.laid.bare);
@@ -132,20 +170,14 @@ export class OtherStates {
     const { elements } = this.laid;
     // Parts are in trees of their own.
     const isOfParts = rule.selectors.some(({ through }) => through !== undefined);
-    return isOfParts ? elements.map(({ index }) => index) : rowsInAllStates(this.laid, rule);
+    return isOfParts
+      ? elements.map(({ index }) => index)
+      : rowsInAllStates(this.laid, rule).toSorted((a, b) => a - b);
   }
 
   /** What a rule matches as the page stands, and the elements that it matches in its own states. */
   #targetsOf(block: StyleBlock): Target[] {
     return [...draftTargets(this.laid, block).flat(), ...this.#matchedBy(block)];
-  }
-
-  /** Whether any keyframes set one of these. */
-  #isMoved(longhands: readonly string[]): boolean {
-    const { keyframes } = this.laid.overlay!.styles;
-    return keyframes.some(({ places }) =>
-      [...places.keys()].flatMap(physicalLonghandsOf).some((name) => longhands.includes(name)),
-    );
   }
 
   /** The same on those boxes only that stand in no other of them; [] where none do. */
@@ -184,13 +216,8 @@ export class OtherStates {
   #isNear(rows: readonly number[], { index, parent }: PageElement): boolean {
     const { end } = this.laid.tree;
     const from = parent?.index ?? index;
-    let [low, high] = [0, rows.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (rows[middle] < from) low = middle + 1;
-      else high = middle;
-    }
-    return low < rows.length && rows[low] < end[from];
+    const at = placeOf(rows, from);
+    return at < rows.length && rows[at] < end[from];
   }
 
   /** What a rule matches, in its own states too, and what carries these; each once. */
@@ -225,6 +252,23 @@ export class OtherStates {
   }
 }
 
+/** The first place in a row of numbers in order that is not below one. */
+function placeOf(numbers: readonly number[], least: number): number {
+  let [low, high] = [0, numbers.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (numbers[middle] < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** Whether two rows of numbers, each in order, have any in common. */
+function shareAny(some: readonly number[], others: readonly number[]): boolean {
+  const [few, many] = some.length < others.length ? [some, others] : [others, some];
+  return few.some((one) => many[placeOf(many, one)] === one);
+}
+
 /** What encloses some elements, without these. */
 function enclosing(elements: readonly PageElement[]): PageElement[] {
   const found = new Set<PageElement>();
@@ -246,52 +290,3 @@ const keptFor = <Kept>(): ((page: Page) => Map<StyleBlock, Kept>) => {
 
 const statesKept = keptFor<RuleStates>();
 const reachedKept = keptFor<readonly number[]>();
-
-type Filed = ReadonlyMap<string, readonly StyleBlock[]>;
-
-const filedOnes = new WeakMap<StyleSet, Filed>();
-
-/** Rules that name a state by the longhands that they set; a platform's are filed once for all drafts. */
-function filed(styles: StyleSet): Filed {
-  let found = filedOnes.get(styles);
-  if (!found) filedOnes.set(styles, (found = file(styles)));
-  return found;
-}
-
-function file({ blocks }: StyleSet): Filed {
-  const found = new Map<string, StyleBlock[]>();
-  for (const rule of blocks) {
-    // A quick look; which states they are is read from the compiled selectors.
-    if (!/[:[]|is-|has-|active|open/i.test(rule.fullSelector)) continue;
-    for (const longhand of new Set(
-      rule.declarations.flatMap(({ property }) => physicalLonghandsOf(property)),
-    )) {
-      const known = found.get(longhand);
-      if (known) known.push(rule);
-      else found.set(longhand, [rule]);
-    }
-  }
-  return found;
-}
-
-const stepsBack = ({ fullSelector }: StyleBlock) => /:not\(/i.test(fullSelector);
-
-/**
- * Whether the longhands would get another value than this one while the rule's state is held: by the rule, as it is
- * written, or because a rule for all but that state steps back.
- */
-function saysElse(rule: StyleBlock, { names, own, text }: Said): boolean {
-  return rule.declarations.some(({ property, value }) => {
-    const set = physicalLonghandsOf(property).filter((name) => names.includes(name));
-    const isOther = stepsBack(rule) || value !== text || set.some((name) => !own.includes(name));
-    return isOther && set.length > 0;
-  });
-}
-
-/** What a declaration says, and all that its value may hang on. */
-interface Said {
-  readonly names: readonly string[];
-  /** Of these its own longhands. */
-  readonly own: readonly string[];
-  readonly text: string;
-}

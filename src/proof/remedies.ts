@@ -1,13 +1,12 @@
 import {
   draftTargets,
-  elementOf,
   physicalLonghand,
   requirementFor,
   standingCandidates,
   type Requirement,
   type Target,
 } from '../cascade/index.js';
-import { writeOverride } from '../override/index.js';
+import { exactSelector } from '../override/index.js';
 import type { Page } from '../page/index.js';
 import { YeltoError } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
@@ -95,12 +94,7 @@ export class Remedies {
     if (at.length === 0 || at.length > mostNamed) return undefined;
     try {
       const wish = { at, set: { [property]: value }, panel: { place: this.laid.overlay!.place } };
-      const { selector, spill, matched } = writeOverride(this.laid.bare, wish);
-      return spill.length === 0 &&
-        matched.length === new Set(at.map(elementOf)).size &&
-        !/:nth-|,/.test(selector)
-        ? selector
-        : undefined;
+      return exactSelector(this.laid.bare, wish);
     } catch (error) {
       if (error instanceof YeltoError) return undefined;
       throw error;

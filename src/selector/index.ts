@@ -33,4 +33,5 @@ export {
   rowsReached,
   selectRows,
 } from './select.js';
+export { isSteady } from './steady.js';
 export { selectorTexts } from './syntax.js';

@@ -4,6 +4,7 @@ import { amountOf, amountText, calculate, type Amount } from './amount.js';
 import { colourText, computedColour, hangsOnScheme, systemColour, type Scheme } from './colour.js';
 import { isKeyword, keywordValue } from './keyword-value.js';
 import { polished } from './polished.js';
+import { remembering } from './remembered-text.js';
 
 /** What the computed value of a longhand hangs on beside its own text, each asked only when it is needed. */
 export interface Surroundings {
@@ -17,7 +18,7 @@ export interface Surroundings {
   /** In which colours the element is drawn. */
   readonly scheme: () => Scheme;
   /** The font of the element, in one word (of the root for units such as `rch`; for `font-size` itself of its parent), which units such as `ch` hang on. */
-  readonly font?: (unit: string) => string;
+  readonly font?: (unit: string) => string | undefined;
   /** CSS px of a line of the element or, for `rlh`, of the root; undefined where the font alone knows. */
   readonly lineHeight?: (unit: string) => number | undefined;
   /** Of the window, CSS px. */
@@ -51,8 +52,10 @@ const ownWords =
  * calculations done, colours in one notation, words by what they stand for. CSS-wide keywords and `var()` must
  * be dealt with before. What only layout or fonts know stays as written.
  */
-export function computedText(longhand: string, value: string, around: Surroundings): string {
-  if (longhand.startsWith('--')) return value.trim();
+export const computedText = (longhand: string, value: string, around: Surroundings): string =>
+  longhand.startsWith('--') ? value.trim() : rememberedText(longhand, value, around);
+
+const rememberedText = remembering((longhand, value, around) => {
   if (longhand === 'font-family') return familyText(value);
   const keyword = keywordValue(longhand, value.trim().toLowerCase(), around);
   if (keyword !== undefined) return keyword;
@@ -62,7 +65,7 @@ export function computedText(longhand: string, value: string, around: Surroundin
     pieces.push(pieceText(longhand, tokens, at, around));
   }
   return polished(longhand, joined(pieces), around);
-}
+});
 
 function joined(pieces: readonly string[]): string {
   let text = '';
