@@ -2,6 +2,7 @@
 import type { Page, StyleBlock, StyleSet } from '../page/index.js';
 import { isSteady, packSpecificity } from '../selector/index.js';
 import { longhandsOf, physicalLonghandsOf } from '../value/index.js';
+import { hasContainers } from './containers.js';
 import type { Applied, MatchList } from './match-list.js';
 import type { Candidate } from './rank.js';
 import { draftTargets, orderOf, solutionOf } from './solution.js';
@@ -61,8 +62,8 @@ export function isFirmlyUndone(page: Page, target: Target, { property }: Declara
 }
 
 /**
- * Whether other lines of the draft stand before one of its declarations on all that its rule matches, whatever states are held
- * and whatever conditions hold. False where that is not to be seen at once.
+ * Whether other declarations, of the platform or the draft, stand before one of the draft on all that its rule matches, whatever
+ * states are held and whatever conditions hold, and no container’s size has a say. False where that is not to be seen at once.
  */
 export function isOvertaken(page: Page, block: StyleBlock, declaration: Declaration): boolean {
   const { property } = declaration;
@@ -76,6 +77,7 @@ export function isOvertaken(page: Page, block: StyleBlock, declaration: Declarat
   const order = orderOf(page, { block, owner: 'draft' });
   const standsBefore = (one: Candidate): boolean => {
     if (one.declaration.important !== declaration.important) return one.declaration.important;
+    if (one.attached) return true;
     if (one.strength !== strength) return one.strength > strength;
     return one.order === order ? isLater(one.declaration, declaration) : one.order > order;
   };
@@ -84,13 +86,14 @@ export function isOvertaken(page: Page, block: StyleBlock, declaration: Declarat
     groups.length > 0 &&
     groups.every(([target]) => {
       const element = elementOf(target);
-      const [, drafted] = solutionOf(page).lists(element.index, pseudoOf(target));
+      const lists = solutionOf(page).lists(element.index, pseudoOf(target));
+      const isThere = (one: Candidate) =>
+        one.attached || lists.some((list) => isAlwaysThere(page, list, one, isInAnyState));
       return (
         !mentionsRoll(element.attributes.get('style') ?? '') &&
+        !lists.some(hasContainers) &&
         longhands.every((name) =>
-          standingCandidates(page, target, name).some(
-            (one) => standsBefore(one) && isAlwaysThere(page, drafted, one, isInAnyState),
-          ),
+          standingCandidates(page, target, name).some((one) => standsBefore(one) && isThere(one)),
         )
       );
     })
@@ -149,7 +152,7 @@ function listsOf(page: Page, target: Target): Lists | undefined {
 const isPlainlyRanked = ({ overlay, tree }: Page): boolean =>
   overlay !== undefined && overlay.place === 'after' && tree.roots.length === 1;
 
-/** Whether it is an unlayered rule of the draft, under no condition, that says it, by such a selector. */
+/** Whether it is an unlayered rule of a list, under no condition, that says it, by such a selector. */
 const isAlwaysThere = (
   page: Page,
   { applied }: MatchList,

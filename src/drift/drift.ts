@@ -86,10 +86,10 @@ function fateOf(was: Asked, now: Verdict, isLess: boolean): Drifted['fate'] {
     if (!isAtWork(now)) return now.outcome === 'needless' ? 'spare' : 'lost';
     return isLess || (now.outcome === 'partly' && was.verdict.outcome === 'wins') ? 'part lost' : 'holds';
   }
-  if (was.verdict.outcome === 'cannot-tell') return 'cannot tell';
+  if (was.isAtWork === undefined) return 'cannot tell';
   if (isAtWork(now)) return 'found';
-  const isNowhere = [was.verdict, now].every(({ outcome }) => outcome === 'matches-nothing');
-  return isNowhere ? 'elsewhere' : 'never worked';
+  const isGone = now.outcome === 'matches-nothing';
+  return isGone && was.verdict.outcome === 'matches-nothing' ? 'elsewhere' : 'never worked';
 }
 
 function wordsFor(

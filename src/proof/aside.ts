@@ -1,4 +1,5 @@
 import type { Page, StyleBlock, StyleSet } from '../page/index.js';
+import { longhandsOf } from '../value/index.js';
 import { blocksOf, filed, isSameSelector, partsOf, type Part } from './pasted.js';
 
 /** A page without the text that was pasted into it, and where that stood; the page itself where there is none. */
@@ -28,23 +29,34 @@ export function setAside(page: Page, draft: string): SetAside {
     // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
     if (named(written.whole, names).size * 2 < names.size) continue;
     wanted ??= partsOf(laid);
-    const like = named(written.parts, pieces);
+    const longhands = new Set(wanted.map(({ longhand }) => longhand));
+    const like = [...named(written.parts, pieces)].filter((block) => setsAny(block, longhands));
     const own = partsOf(
       page,
       index,
-      [...like].sort((one, other) => one.order - other.order),
+      like.sort((one, other) => one.order - other.order),
     );
     const pasted = pastedBlocks(own, wanted);
     const rules = new Set([...pasted].map(({ fullSelector }) => fullSelector)).size;
-    if (rules > 1 || (rules === 1 && isWordForWord(partsOf(page, index), wanted)))
+    if (rules > 1 || (rules === 1 && isWordForWord(page, index, wanted)))
       return { page: page.withoutBlocks(pasted), from: page.sheets[index].label };
   }
   return { page };
 }
 
-const isWordForWord = (own: readonly Part[], wanted: readonly Part[]) =>
-  own.length === wanted.length &&
-  own.every(({ property, value }, i) => property === wanted[i].property && value === wanted[i].value);
+const setsAny = ({ declarations }: StyleBlock, longhands: ReadonlySet<string>): boolean =>
+  declarations.some(({ property }) => longhandsOf(property).some((one) => longhands.has(one)));
+
+/** Whether a sheet says just what is wanted, word for word; a large one is not read to its end. */
+function isWordForWord(page: Page, sheet: number, wanted: readonly Part[]): boolean {
+  let at = 0;
+  for (const block of blocksOf(page, sheet))
+    for (const { property, value } of partsOf(page, sheet, [block])) {
+      const other = wanted[at++];
+      if (property !== other?.property || value !== other.value) return false;
+    }
+  return at === wanted.length;
+}
 
 /** Without what browsers and panels write in one way or another: spaces, quotes, a `*` or a second colon that says nothing. */
 const bare = (selector: string) => selector.replace(/[\s"']+|\*(?=[.:#[])|:(?=:)/g, '').toLowerCase();

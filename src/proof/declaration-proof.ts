@@ -2,7 +2,7 @@ import { isFirmlyUndone, isOvertaken, isUnbeaten, type Declaration } from '../ca
 import type { Held, HeldLooks, Look, Page, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { count, type Lines } from '../text/index.js';
-import { isSeenAtWork, judge, winsUnbeaten, type Drafted, type Judgement } from './judge.js';
+import { isAllRead, isSeenAtWork, judge, winsUnbeaten, type Drafted, type Judgement } from './judge.js';
 import { Looking, type Sighting } from './look.js';
 import type { OtherStates } from './other-states.js';
 import type { RelevantLooks } from './relevant.js';
@@ -39,6 +39,7 @@ export class DeclarationProof {
   readonly #looking: Looking;
   #first?: readonly Sighting[];
   #verdict?: Verdict;
+  #overtaken?: boolean;
 
   constructor(
     private readonly shared: Shared,
@@ -54,11 +55,14 @@ export class DeclarationProof {
     this.#looking = new Looking(this.declaration, block);
   }
 
-  /** Whether it wins, at least in part: what one look may tell already. */
-  get isAtWork(): boolean {
+  /** Whether it wins, at least in part, which may be told sooner than the verdict; undefined where it cannot be told. */
+  get isAtWork(): boolean | undefined {
     const { laid } = this.shared;
-    if (!this.#verdict && !this.#fault() && isSeenAtWork(laid, this.#drafted, this.#seenFirst())) return true;
-    return isAtWork(this.verdict);
+    if (!this.#verdict && !this.#fault()) {
+      if (isSeenAtWork(laid, this.#drafted, this.#seenFirst())) return true;
+      if (isAllRead(laid) && this.#isOvertaken) return false;
+    }
+    return this.verdict.outcome === 'cannot-tell' ? undefined : isAtWork(this.verdict);
   }
 
   get verdict(): Verdict {
@@ -79,7 +83,7 @@ export class DeclarationProof {
     };
     const fault = this.#fault();
     if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
-    return { ...base, ...(this.#winsAnyway() ?? this.#judgement()) };
+    return { ...base, ...(this.#losesAnyway() ?? this.#winsAnyway() ?? this.#judgement()) };
   }
 
   /** What is seen in the look that comes first, once for each list. */
@@ -113,6 +117,22 @@ export class DeclarationProof {
     return judge(this.shared.laid, of, sightings, this.shared.remedies);
   }
 
+  /**
+   * What is said of a declaration that others stand before in any case, where the first look shows that it would make a difference: it counts
+   * nowhere, and nobody need look closely elsewhere.
+   */
+  #losesAnyway(): Judgement | undefined {
+    const { relevant } = this.shared;
+    const { block, first, lists } = this.rule;
+    if (first < 0 || !this.#isOvertaken) return undefined;
+    const [list] = lists;
+    const seen = this.#looking.beatenIn(list.at(first));
+    if (!seen) return undefined;
+    const looks = relevant.of(list, block, this.written).filter(({ view }) => view !== seen.look.view);
+    const extra = relevant.extra(list, block, this.written);
+    return this.#judged([seen, ...[...looks, ...extra].map((look) => this.#looking.glimpse(look))]);
+  }
+
   /** What is said of a declaration that counts in the first look that concerns it, where other conditions can only add to that. */
   #winsAnyway(): Judgement | undefined {
     const now = this.#seenFirst();
@@ -130,8 +150,7 @@ export class DeclarationProof {
       ? now
       : lists.flatMap((list) => this.#seenUnder(list));
     const judgement = this.#judged(sightings);
-    // What other lines of the draft stand before in any case counts nowhere.
-    if (isIdle(judgement) && this.#isOvertaken()) return judgement;
+    if (isIdle(judgement) && this.#isOvertaken) return judgement;
     const sized = isIdle(judgement) ? this.#seenResized(sightings) : [];
     const found = sized.some(({ counts }) => counts.length)
       ? this.#judged([...sightings, ...sized])
@@ -142,9 +161,11 @@ export class DeclarationProof {
     return options.held || !isIdle(found) ? found : this.#besideOthers(found, sightings);
   }
 
-  #isOvertaken(): boolean {
+  /** Whether others stand before it wherever it matches, in any state. */
+  get #isOvertaken(): boolean {
     const { block, states } = this.rule;
-    return states.sets.length === 0 && isOvertaken(this.shared.laid, block, this.declaration);
+    this.#overtaken ??= states.sets.length === 0 && isOvertaken(this.shared.laid, block, this.declaration);
+    return this.#overtaken;
   }
 
   /** What is said of a declaration that is idle as it stands: it may still count while another rule's state is held. */

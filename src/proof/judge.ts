@@ -163,11 +163,14 @@ function wins(drafted: Drafted, { look: { view, words }, counts }: Sighting): Ju
 }
 
 /** Whether a declaration wins, at least in part, whatever else is seen of it: told by looks in which it counts and shows. */
-export function isSeenAtWork({ styles }: Page, drafted: Drafted, now: readonly Sighting[]): boolean {
+export function isSeenAtWork(laid: Page, drafted: Drafted, now: readonly Sighting[]): boolean {
   const working = workingIn(now);
-  const isUnread = styles.sheets.some(({ status }) => status === 'unread');
-  return !isUnread && working.length > 0 && !hindrance(drafted, working);
+  return isAllRead(laid) && working.length > 0 && !hindrance(drafted, working);
 }
+
+/** Whether all sheets of a page could be read. */
+export const isAllRead = ({ styles }: Page): boolean =>
+  styles.sheets.every(({ status }) => status !== 'unread');
 
 const workingIn = (sightings: readonly Sighting[]) => sightings.filter(({ counts }) => counts.length > 0);
 

@@ -86,10 +86,30 @@ export class Looking {
     this.#longhands = longhandsOf(declaration.property);
   }
 
+  /** Whether its media queries hold there, and nothing else. */
+  glimpse(look: Look): Sighting {
+    return { look, isAsleep: !look.view.isActive(this.block.condition), isSettled: true, ...nothingSeen() };
+  }
+
+  /** The first thing on which a platform's declaration stands before it, with another value; undefined where none does, or it is asleep. */
+  beatenIn(look: Look): Sighting | undefined {
+    const { view } = look;
+    if (!view.isActive(this.block.condition)) return undefined;
+    const known = { bySize: this.#bySize, inContext: this.#inContext };
+    for (const target of draftTargets(view, this.block).flat()) {
+      const contested = contestedOf(view, target);
+      const fates =
+        this.#settled.get(contested) ?? this.#fates(view, target, contested, this.#without(view), known);
+      const longhands = fates.get('beaten');
+      if (longhands) return { ...this.glimpse(look), beaten: [{ targets: [target], longhands }] };
+    }
+    return undefined;
+  }
+
   at(look: Look): Sighting {
     const { view } = look;
     const { block } = this;
-    const seen: Seen = { counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] };
+    const seen = nothingSeen();
     // Under the same rules something else may be measured there, or drawn in other colours.
     const known = look.extra
       ? { bySize: new Map<object, Map<string, Fates>>(), inContext: new Map<object, Fates>() }
@@ -98,9 +118,7 @@ export class Looking {
     let isSettled = true;
     if (!isAsleep) {
       const groups = draftTargets(view, block);
-      let without: Question['without'] | undefined;
-      const leftOut: Question['without'] = (target, longhand) =>
-        (without ??= computedWithout(view, this.declaration, groups.flat()))(target, longhand);
+      const leftOut = this.#without(view);
       // Whom the same rules match: the same contests, though not always the same parents.
       for (const alike of groups) {
         const contested = contestedOf(view, alike[0]);
@@ -123,6 +141,15 @@ export class Looking {
       }
     }
     return { look, isAsleep, isSettled, ...seen };
+  }
+
+  /** Values without the declaration; worked out when one is asked for. */
+  #without(view: Page): Question['without'] {
+    let without: Question['without'] | undefined;
+    return (target, longhand) => {
+      without ??= computedWithout(view, this.declaration, draftTargets(view, this.block).flat());
+      return without(target, longhand);
+    };
   }
 
   #fates(
@@ -180,6 +207,8 @@ interface Known {
 /** The sizes of fonts that `em` and `rem` are on a target. */
 const sizesOf = (view: Page, target: Target): string =>
   `${computedOf(view, target, 'font-size')} ${computedOf(view, view.elements[0], 'font-size')}`;
+
+const nothingSeen = (): Seen => ({ counts: [], same: [], own: [], beaten: [], animated: [], unknown: [] });
 
 function note(seen: Seen, targets: readonly Target[], fates: Fates): void {
   for (const [fate, longhands] of fates)

@@ -54,8 +54,8 @@ export function* proveInSteps(
 /** What may be said of a piece of a draft on one page. */
 export interface Asked {
   readonly declaration: Declaration;
-  /** Whether it wins, at least in part; told sooner than the verdict. */
-  readonly isAtWork: boolean;
+  /** Whether it wins, at least in part, which may be told sooner than the verdict; undefined where it cannot be told. */
+  readonly isAtWork: boolean | undefined;
   /** Found when it is first read. */
   readonly verdict: Verdict;
 }
@@ -65,7 +65,7 @@ export function askedOn(page: Page, draft: string, options: ProofOptions): Asked
   const proof = new PageProof(page, draft, options, 0);
   const pieces = proof.pieces().map((verdict) => ({
     declaration: verdict.declaration,
-    isAtWork: isAtWork(verdict),
+    isAtWork: verdict.outcome === 'cannot-tell' ? undefined : isAtWork(verdict),
     verdict,
   }));
   return [...pieces, ...proof.declarations()];

@@ -2,6 +2,7 @@ import {
   conditionsAround,
   draftTargets,
   elementOf,
+  pseudoOf,
   type ConditionsAround,
   type ConditionsByLonghand,
   type Target,
@@ -38,7 +39,10 @@ export class RelevantLooks {
   readonly #sized: readonly number[];
   /** And of those for colours of the person's choice. */
   readonly #schemes: readonly number[];
-  readonly #around = new WeakMap<object, Map<StyleBlock, Around>>();
+  readonly #around = new WeakMap<
+    object,
+    { byBlock: Map<StyleBlock, Around>; byTargets: Map<string, Around> }
+  >();
 
   /** `plain` are the looks that all the lists are made of: a held state changes no condition. */
   constructor(
@@ -175,25 +179,31 @@ export class RelevantLooks {
     };
     for (const number of always) numbers.add(number);
     const isHandedDown = /inherit|unset/i.test(value);
-    const fonts = fontsAskedFor(view);
     const names = physicalLonghandsOf(property);
     for (const name of nativeLookAround(draftTargets(view, block).flat(), names)) add(own, name);
     for (const name of names) {
       add(own, name);
       if (isHandedDown || isInherited(name) || handed.has(name)) add(above, name);
-      for (const other of [...dependenciesOf(name), ...fonts]) {
-        add(own, other);
-        add(above, other);
-      }
+    }
+    for (const other of new Set([...names.flatMap(dependenciesOf), ...fontsAskedFor(view)])) {
+      add(own, other);
+      add(above, other);
     }
     return numbers;
   }
 
   #aroundOf(view: Page, block: StyleBlock): Around {
     let ofTree = this.#around.get(view.tree);
-    if (!ofTree) this.#around.set(view.tree, (ofTree = new Map()));
-    let around = ofTree.get(block);
-    if (!around) ofTree.set(block, (around = aroundOf(view, block)));
+    if (!ofTree) this.#around.set(view.tree, (ofTree = { byBlock: new Map(), byTargets: new Map() }));
+    let around = ofTree.byBlock.get(block);
+    if (!around) {
+      // Many rules are for the same things.
+      const targets = draftTargets(view, block).flat();
+      const key = targets.map((target) => `${elementOf(target).index}${pseudoOf(target)}`).join();
+      around = ofTree.byTargets.get(key) ?? aroundOf(view, targets);
+      ofTree.byTargets.set(key, around);
+      ofTree.byBlock.set(block, around);
+    }
     return around;
   }
 }
@@ -206,8 +216,8 @@ interface Around extends ConditionsAround {
 /** What any property's value may hang on: variables, animations, and which side is the start. */
 const usedEverywhere = /^(direction|writing-mode|animation-.*|--.*)$/;
 
-function aroundOf(view: Page, block: StyleBlock): Around {
-  const around = conditionsAround(view, draftTargets(view, block).flat());
+function aroundOf(view: Page, targets: readonly Target[]): Around {
+  const around = conditionsAround(view, targets);
   return { ...around, always: new Set([...around.own, ...around.above].flatMap(alwaysIn)) };
 }
 
