@@ -1,4 +1,4 @@
-import { kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import type { StyleSet } from '../page/index.js';
 import { fitsSyntax } from '../value/index.js';
 
@@ -56,17 +56,36 @@ const isUnit = (unit: string): boolean =>
   unit === '%' ||
   ['<length>', '<angle>', '<time>', '<resolution>'].some((syntax) => fitsSyntax(syntax, `1${unit}`));
 
-const reading = new WeakMap<StyleSet, boolean>();
+const reading = new WeakMap<StyleSet, ReadonlySet<string>>();
 
-/** Whether rules read attributes into more than the text of a box. */
-export function readsAttributes(styles: StyleSet | undefined): boolean {
-  if (!styles) return false;
+/** The attributes that rules read into more than the text of a box; empty for most. */
+export function attributesRead(styles: StyleSet | undefined): ReadonlySet<string> {
+  if (!styles) return new Set();
   let found = reading.get(styles);
-  if (found === undefined) {
-    found = styles.blocks.some(({ declarations }) =>
-      declarations.some(({ property, value }) => property !== 'content' && /(?<![\w-])attr\(/i.test(value)),
+  if (!found) {
+    const values = styles.blocks.flatMap(({ declarations }) =>
+      declarations.flatMap(({ property, value }) => (property === 'content' ? [] : value)),
     );
+    found = new Set(values.flatMap(namesRead));
     reading.set(styles, found);
   }
   return found;
+}
+
+function namesRead(value: string): string[] {
+  if (!/(?<![\w-])attr\(/i.test(value)) return [];
+  const tokens = readTokens(value);
+  return Array.from({ length: tokens.count }, (_, at) => {
+    const isRead = tokens.types[at] === kinds.Function && /^attr\($/i.test(tokenText(tokens, at));
+    const asked = isRead ? attributeAsked(tokens, at + 1, firstComma(tokens, at)) : undefined;
+    return asked ? [asked.name] : [];
+  }).flat();
+}
+
+/** Where the fallback of a function begins, or its end. */
+function firstComma(tokens: Tokens, at: number): number {
+  const end = Math.min(tokens.closes[at], tokens.count);
+  for (let one = at + 1; one < end; one = after(tokens, one))
+    if (tokens.types[one] === kinds.Comma) return one;
+  return end;
 }

@@ -1,6 +1,11 @@
 import { physicalNames, type Flow } from '../value/index.js';
-import { compareCandidates, type Candidate } from './rank.js';
+import { compareCandidates, Level, type Candidate } from './rank.js';
 import type { Contest } from './types.js';
+
+/** Some longhands, variables among them; one object for the same ones, so that what hangs on them is found once. */
+export interface LonghandSet {
+  has(longhand: string): boolean;
+}
 
 /** What one rule, or an element's own attributes, claim: the candidates by longhand as written, the strongest first. */
 export type Claims = ReadonlyMap<string, readonly Candidate[]>;
@@ -124,6 +129,7 @@ const rivalsAt: (readonly Candidate[] | undefined)[] = [];
  */
 export class Contested {
   readonly #found = new Map<string, readonly Candidate[] | undefined>();
+  readonly #saying = new WeakMap<LonghandSet, readonly Claims[]>();
   #all?: readonly Claimed[];
   /** Beside them: the numbers of their names. */
   #numbers: readonly number[] = [];
@@ -150,6 +156,21 @@ export class Contested {
     const sorted = claimed.length > 1 ? claimed.flat().sort(compareCandidates) : claimed[0];
     this.#found.set(longhand, sorted);
     return sorted;
+  }
+
+  /** The rules that say anything of longhands that are meant, and all that the browser’s own sheet says. */
+  saying(names: LonghandSet): readonly Claims[] {
+    let found = this.#saying.get(names);
+    if (!found) {
+      const { flowNames } = this;
+      found = this.claims.filter((claims) => {
+        for (const [longhand, [one]] of claims)
+          if (one.level < Level.Author || names.has(flowNames.physical(longhand))) return true;
+        return false;
+      });
+      this.#saying.set(names, found);
+    }
+    return found;
   }
 
   /** The longhands for which others may compete than in another contest, in no order. */

@@ -3,7 +3,7 @@ export { contest, contests } from './contest.js';
 export { isOfComponent, sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
 export { isMark, typeOf } from './adjusted.js';
-export { looksNative, mayLookNative } from './native-look.js';
+export { controlKind, looksNative, mayLookNative } from './native-look.js';
 export {
   askedByText,
   computedFrom,
@@ -35,6 +35,7 @@ export {
   type Price,
   alikeInContest,
   contestedOf,
+  contextFor,
   contextOf,
   longhandsChangedBy,
   mayBeChangedBy,
@@ -57,6 +58,7 @@ export { findMentions, type Mention } from './find.js';
 export { ladder } from './ladder.js';
 export { draftTargets } from './solution.js';
 export { isEverSaid, isPlainlySaid, saysPlainly } from './plainly-said.js';
+export type { LonghandSet } from './contested.js';
 export { isFirmlyUndone, isOvertaken, isUnbeaten } from './firm.js';
 export { isUnknownQuery } from './containers.js';
 export {

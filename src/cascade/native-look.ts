@@ -14,6 +14,12 @@ export function mayLookNative(target: Target): boolean {
   return drawnControls.test(element.tag) && !keepsOwnLook.test(typeOf(element));
 }
 
+/** What kind of control a target is, by which its look hangs on more than rules: tag and type. */
+export function controlKind(target: Target): string {
+  const element = elementOf(target);
+  return `${element.tag} ${typeOf(element)}${pseudoOf(target)}`;
+}
+
 /**
  * Whether a browser draws a control in the way of the device: no rule of the page, nor its style attribute, speaks of its
  * background or border, whatever the value (CSS UI 4 §7.2). `isLeftOut` names what is taken as though it were not there.

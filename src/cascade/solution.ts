@@ -1,10 +1,10 @@
 import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
 import { packSpecificity, type HeldChange } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
-import { readsAttributes } from './attributes.js';
+import { attributesRead } from './attributes.js';
 import { Capture } from './capture.js';
 import { containersHold, hasContainers } from './containers.js';
-import { claimsOf, Contested, type Claims } from './contested.js';
+import { claimsOf, Contested, type Claims, type LonghandSet } from './contested.js';
 import { flowKey, usualFlow } from './flow.js';
 import { Flows } from './flows.js';
 import { draftMatching } from './draft-matching.js';
@@ -81,8 +81,9 @@ export class Solution {
   /** Of elements and pseudo-elements that container queries tell from others that the same rules match. */
   readonly #contained = new Map<string, Contested>();
   readonly #contexts = new Map<number, Context>();
-  /** Whether attributes make values, so that what the same rules match may look otherwise. */
-  readonly #readsAttributes: boolean;
+  readonly #contextsFor = new Map<LonghandSet, Map<number, Context>>();
+  /** Attributes that make values, so that what the same rules match may look otherwise. */
+  readonly #read: readonly string[];
   readonly #flows: Flows;
   readonly #targets: DraftTargets;
   /** Of the target that states were asked of last. */
@@ -100,7 +101,11 @@ export class Solution {
     let capture = captures.get(page.identity);
     if (!capture) captures.set(page.identity, (capture = new Capture(page)));
     this.#capture = capture;
-    this.#readsAttributes = [page.styles, ...page.components, page.overlay?.styles].some(readsAttributes);
+    this.#read = [
+      ...new Set(
+        [page.styles, ...page.components, page.overlay?.styles].flatMap((one) => [...attributesRead(one)]),
+      ),
+    ];
     this.#matching = capture.matching(page.tree);
     this.#draft = draftMatching(page);
     this.#layerRanks = (page.overlay?.styles ?? page.styles).layers.ranks((condition) =>
@@ -173,10 +178,41 @@ export class Solution {
     let context = at >= 0 ? this.#contexts.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
       context = within(context, this.contested(next, ''));
-      if (this.#readsAttributes) context = within(context, this.page.elements[next].attributes);
+      context = this.#withAttributes(context, next);
       this.#contexts.set(next, context);
     }
     return pseudo ? within(context, this.contested(row, pseudo)) : context;
+  }
+
+  /** With what values may read there; most elements have nothing of the kind. */
+  #withAttributes(context: Context, row: number): Context {
+    if (this.#read.length === 0) return context;
+    const { attributes } = this.page.elements[row];
+    const there = this.#read.filter((name) => attributes.has(name));
+    if (there.length === 0) return context;
+    const key = JSON.stringify(there.map((name) => [name, attributes.get(name)]));
+    const known = this.#workedOut.attributes;
+    let one = known.get(key);
+    if (!one) known.set(key, (one = {}));
+    return within(context, one);
+  }
+
+  /** See `contextFor`. */
+  contextFor(row: number, pseudo: string, names: LonghandSet): object {
+    let known = this.#contextsFor.get(names);
+    if (!known) this.#contextsFor.set(names, (known = new Map()));
+    const path: number[] = [];
+    let at = pseudo ? row : this.page.tree.flatParent[row];
+    for (; at >= 0 && !known.has(at); at = this.page.tree.flatParent[at]) path.push(at);
+    let context = at >= 0 ? known.get(at)! : this.#workedOut.contexts;
+    for (const next of path.reverse()) {
+      for (const claims of this.contested(next, '').saying(names)) context = within(context, claims);
+      context = this.#withAttributes(context, next);
+      // Where one box ends and the next begins.
+      context = within(context, names);
+      known.set(next, context);
+    }
+    return within(this.#withAttributes(context, row), this.contested(row, pseudo));
   }
 
   /** What matches a target: the platform's rules, and the draft's. */

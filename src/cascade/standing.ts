@@ -2,6 +2,7 @@ import { changeOf, type DraftPlace, type Held, type Page, type PageElement } fro
 import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
 import { animationsOn } from './animation.js';
+import type { LonghandSet } from './contested.js';
 import { sourceLabel } from './entries.js';
 import { Level, reasonFor, type Candidate } from './rank.js';
 import { solutionOf } from './solution.js';
@@ -104,6 +105,14 @@ export function contestedOf(page: Page, target: Target): object {
  */
 export function contextOf(page: Page, target: Target): object {
   return solutionOf(page).context(elementOf(target).index, pseudoOf(target));
+}
+
+/**
+ * The same, with only those of the declarations on what encloses the target that say something of these longhands: for values that
+ * hang on no others there.
+ */
+export function contextFor(page: Page, target: Target, names: LonghandSet): object {
+  return solutionOf(page).contextFor(elementOf(target).index, pseudoOf(target), names);
 }
 
 /** One of each set of targets that the very same declarations compete for, whatever the property. */

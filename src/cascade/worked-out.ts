@@ -14,6 +14,8 @@ export interface WorkedOut {
   /** The same contests by what `page.alike` gives, by flow, and by both lists: for pages that ask about the same again. */
   readonly byPage: WeakMap<object, Map<string, WeakMap<MatchList, WeakMap<MatchList, Contested>>>>;
   readonly contexts: Context;
+  /** One object for each set of attributes that values read, by what they are. */
+  readonly attributes: Map<string, object>;
 }
 
 /** The same over one matching. */
@@ -50,13 +52,14 @@ export const workedOutFor = (capture: Capture, ranks: string): WorkedOut =>
     contests: new WeakMap(),
     byPage: new WeakMap(),
     contexts: { inside: new WeakMap() },
+    attributes: new Map(),
   }));
 
 export const matchedFor = (matcher: Matcher, ranks: string): Matched =>
   forRanks(matcher, ranks, () => ({ flowSources: [], targets: new Map() }));
 
-/** The context of a target with that contest, or with attributes that values read, inside of another. */
-export function within(context: Context, what: Contested | ReadonlyMap<string, string>): Context {
+/** The context of a target with that contest, with such rules, or with attributes that values read, inside of another. */
+export function within(context: Context, what: object): Context {
   let found = context.inside.get(what);
   if (!found) context.inside.set(what, (found = { inside: new WeakMap() }));
   return found;

@@ -1,7 +1,7 @@
-import { mayLookNative, type Target } from '../cascade/index.js';
+import { mayLookNative, type LonghandSet, type Target } from '../cascade/index.js';
 import { endsNativeLook } from '../facts/index.js';
 import type { Page, StyleSet } from '../page/index.js';
-import { hangsOnFlow } from '../value/index.js';
+import { hangsOnFlow, physicalLonghandsOf } from '../value/index.js';
 
 const boxKinds = ['display', 'position', 'float', 'writing-mode'];
 /** Longhands of which keywords alone are the values. */
@@ -51,6 +51,33 @@ function boxesOf(longhand: string): string[] {
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
     found.push(longhand.replace('width', 'style'));
   if (hangsOnFlow(longhand)) found.push('direction', 'writing-mode');
+  return found;
+}
+
+/** What any property's value may hang on: variables, animations, and which side is the start. */
+export const isUsedEverywhere = (longhand: string): boolean =>
+  /^(direction|writing-mode|animation-.*|--.*)$/.test(longhand);
+
+const concerns = new Map<string, LonghandSet>();
+
+/** All longhands that on what encloses a thing may have a say in what becomes of a property on it; one object for each property. */
+export function concernsOf(property: string): LonghandSet {
+  let found = concerns.get(property);
+  if (!found) {
+    const own = physicalLonghandsOf(property);
+    const names = new Set([
+      ...own,
+      ...own.flatMap(dependenciesOf),
+      ...boxKinds,
+      ...ofFonts,
+      ...ofNativeLook,
+      'font-size',
+      'color',
+      'color-scheme',
+    ]);
+    found = { has: (longhand) => names.has(longhand) || isUsedEverywhere(longhand) };
+    concerns.set(property, found);
+  }
   return found;
 }
 

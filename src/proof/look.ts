@@ -3,8 +3,9 @@ import {
   computedFrom,
   computedOf,
   computedWithout,
+  contextFor,
   contestedOf,
-  contextOf,
+  controlKind,
   draftTargets,
   elementOf,
   looksNative,
@@ -16,11 +17,13 @@ import {
   toldByText,
   type Candidate,
   type Declaration,
+  type LonghandSet,
   type Target,
 } from '../cascade/index.js';
 import type { Look, Page, StyleBlock } from '../page/index.js';
 import { endsNativeLook } from '../facts/index.js';
 import { isInherited, longhandsOf } from '../value/index.js';
+import { concernsOf } from './dependencies.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
 import { Hanging, hangingOf, isDrafts, isOfWindow, isRolledBack, isSame } from './hanging.js';
 import { isApartInMotion } from './in-motion.js';
@@ -70,20 +73,23 @@ type Seen = Record<Fate, Spot[]>;
 /** Looks at one declaration under one set of conditions after another. */
 export class Looking {
   readonly #longhands: readonly string[];
+  /** What of the boxes around may have a say. */
+  readonly #concerns: LonghandSet;
   /** What was found where nothing but the rules themselves decides: the same wherever these rules meet. */
   readonly #settled = new Map<object, Fates>();
   /** All of these. */
   readonly #settledFates = new Set<Fates>();
   /** What was found where sizes of fonts have their say too; by the rules that meet, then by these sizes. */
   readonly #bySize = new Map<object, Map<string, Fates>>();
-  /** What was found where the rules on what encloses a target have their say too. */
-  readonly #inContext = new Map<object, Fates>();
+  /** What was found where the rules on what encloses a target have their say too; for each kind of controls that the browser draws apart. */
+  readonly #inContext = new Map<string, Map<object, Fates>>();
 
   constructor(
     private readonly declaration: Declaration,
     private readonly block: StyleBlock,
   ) {
     this.#longhands = longhandsOf(declaration.property);
+    this.#concerns = concernsOf(declaration.property);
   }
 
   /** Whether its media queries hold there, and nothing else. */
@@ -95,13 +101,14 @@ export class Looking {
   beatenIn(look: Look): Sighting | undefined {
     const { view } = look;
     if (!view.isActive(this.block.condition)) return undefined;
-    const known = { bySize: this.#bySize, inContext: this.#inContext };
-    for (const target of draftTargets(view, this.block).flat()) {
-      const contested = contestedOf(view, target);
-      const fates =
-        this.#settled.get(contested) ?? this.#fates(view, target, contested, this.#without(view), known);
-      const longhands = fates.get('beaten');
-      if (longhands) return { ...this.glimpse(look), beaten: [{ targets: [target], longhands }] };
+    const around = this.#around(look);
+    for (const alike of draftTargets(view, this.block)) {
+      const contested = contestedOf(view, alike[0]);
+      for (const target of alike) {
+        const fates = this.#settled.get(contested) ?? this.#fates(target, contested, around);
+        const longhands = fates.get('beaten');
+        if (longhands) return { ...this.glimpse(look), beaten: [{ targets: [target], longhands }] };
+      }
     }
     return undefined;
   }
@@ -110,17 +117,12 @@ export class Looking {
     const { view } = look;
     const { block } = this;
     const seen = nothingSeen();
-    // Under the same rules something else may be measured there, or drawn in other colours.
-    const known = look.extra
-      ? { bySize: new Map<object, Map<string, Fates>>(), inContext: new Map<object, Fates>() }
-      : { bySize: this.#bySize, inContext: this.#inContext };
     const isAsleep = !view.isActive(block.condition);
     let isSettled = true;
     if (!isAsleep) {
-      const groups = draftTargets(view, block);
-      const leftOut = this.#without(view);
+      const around = this.#around(look);
       // Whom the same rules match: the same contests, though not always the same parents.
-      for (const alike of groups) {
+      for (const alike of draftTargets(view, block)) {
         const contested = contestedOf(view, alike[0]);
         const settled = this.#settled.get(contested);
         if (settled) {
@@ -129,7 +131,7 @@ export class Looking {
         }
         const byFates = new Map<Fates, Target[]>();
         for (const target of alike) {
-          const fates = this.#settled.get(contested) ?? this.#fates(view, target, contested, leftOut, known);
+          const fates = this.#settled.get(contested) ?? this.#fates(target, contested, around);
           const same = byFates.get(fates);
           if (same) same.push(target);
           else byFates.set(fates, [target]);
@@ -143,65 +145,77 @@ export class Looking {
     return { look, isAsleep, isSettled, ...seen };
   }
 
-  /** Values without the declaration; worked out when one is asked for. */
-  #without(view: Page): Question['without'] {
+  /** What is known under the conditions of a look. */
+  #around({ view, extra }: Look): Around {
     let without: Question['without'] | undefined;
-    return (target, longhand) => {
-      without ??= computedWithout(view, this.declaration, draftTargets(view, this.block).flat());
-      return without(target, longhand);
+    return {
+      view,
+      without: (target, longhand) => {
+        without ??= computedWithout(view, this.declaration, draftTargets(view, this.block).flat());
+        return without(target, longhand);
+      },
+      // Under the same rules something else may be measured there, or drawn in other colours.
+      bySize: extra ? new Map() : this.#bySize,
+      inContext: extra ? new Map() : this.#inContext,
+      here: new Map(),
     };
   }
 
-  #fates(
-    view: Page,
-    target: Target,
-    contested: object,
-    without: Question['without'],
-    { bySize, inContext }: Known,
-  ): Fates {
+  #fates(target: Target, contested: object, around: Around): Fates {
+    const { view, without, bySize, inContext, here } = around;
     const sizes = bySize.get(contested);
     if (sizes) {
       const known = sizes.get(sizesOf(view, target));
       if (known) return known;
     }
-    const context = sizes ? undefined : contextOf(view, target);
-    const known = context && inContext.get(context);
+    const mayTurnLook = this.#longhands.some((one) => endsNativeLook.has(one)) && mayLookNative(target);
+    const context = sizes ? undefined : contextFor(view, target, this.#concerns);
+    const kind = mayTurnLook ? controlKind(target) : '';
+    const known = context && (inContext.get(kind)?.get(context) ?? here.get(kind)?.get(context));
     if (known) return known;
     const fates = new Map<Fate, string[]>();
     let hangsOn = Hanging.Rules;
     let hangsOnWindow = false;
-    let mayTurnLook = false;
     for (const written of this.#longhands) {
       const longhand = physicalLonghand(view, target, written);
       const candidates = standingCandidates(view, target, longhand);
       const fate = fateOf({ view, target, longhand, without, candidates }, this.declaration);
       hangsOn = Math.max(hangsOn, hangingOf(view, target, longhand, candidates, this.declaration));
       hangsOnWindow ||= candidates.some(isOfWindow);
-      mayTurnLook ||= endsNativeLook.has(longhand);
       const alike = fates.get(fate);
       if (alike) alike.push(longhand);
       else fates.set(fate, [longhand]);
     }
     if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
+    if (isFirstText(target)) return fates;
     // What a browser draws itself hangs on more than rules.
-    if (isFirstText(target) || (mayTurnLook && mayLookNative(target))) return fates;
+    if (mayTurnLook) hangsOn = Hanging.Context;
     if (hangsOn === Hanging.Rules) {
       this.#settled.set(contested, fates);
       this.#settledFates.add(fates);
-    } else if (hangsOnWindow) return fates;
-    else if (hangsOn === Hanging.Sizes) {
+    } else if (hangsOn === Hanging.Sizes && !hangsOnWindow) {
       let known = bySize.get(contested);
       if (!known) bySize.set(contested, (known = new Map()));
       known.set(sizesOf(view, target), fates);
-    } else if (context) inContext.set(context, fates);
+    } else if (context) {
+      const places = hangsOnWindow ? here : inContext;
+      let ofKind = places.get(kind);
+      if (!ofKind) places.set(kind, (ofKind = new Map()));
+      ofKind.set(context, fates);
+    }
     return fates;
   }
 }
 
-/** What was found already, and may be found again. */
-interface Known {
+/** The conditions of one look, and what was found already. */
+interface Around {
+  readonly view: Page;
+  /** A value without the declaration; worked out when one is asked for. */
+  readonly without: Question['without'];
   readonly bySize: Map<object, Map<string, Fates>>;
-  readonly inContext: Map<object, Fates>;
+  readonly inContext: Map<string, Map<object, Fates>>;
+  /** What holds in this look alone. */
+  readonly here: Map<string, Map<object, Fates>>;
 }
 
 /** The sizes of fonts that `em` and `rem` are on a target. */

@@ -19,7 +19,7 @@ import {
 } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { dependenciesOf, fontsAskedFor, nativeLookAround } from './dependencies.js';
+import { dependenciesOf, fontsAskedFor, isUsedEverywhere, nativeLookAround } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
@@ -213,9 +213,6 @@ interface Around extends ConditionsAround {
   readonly always: ReadonlySet<number>;
 }
 
-/** What any property's value may hang on: variables, animations, and which side is the start. */
-const usedEverywhere = /^(direction|writing-mode|animation-.*|--.*)$/;
-
 function aroundOf(view: Page, targets: readonly Target[]): Around {
   const around = conditionsAround(view, targets);
   return { ...around, always: new Set([...around.own, ...around.above].flatMap(alwaysIn)) };
@@ -244,7 +241,7 @@ function alwaysIn(byLonghand: ConditionsByLonghand): readonly number[] {
   let found = everywhere.get(byLonghand);
   if (!found) {
     found = [...byLonghand].flatMap(([longhand, numbers]) =>
-      usedEverywhere.test(longhand) ? [...numbers] : [],
+      isUsedEverywhere(longhand) ? [...numbers] : [],
     );
     everywhere.set(byLonghand, found);
   }
