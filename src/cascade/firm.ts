@@ -4,7 +4,7 @@ import { isSteady, packSpecificity } from '../selector/index.js';
 import { longhandsOf, physicalLonghandsOf } from '../value/index.js';
 import { hasContainers } from './containers.js';
 import type { Applied, MatchList } from './match-list.js';
-import type { Candidate } from './rank.js';
+import { Level, type Candidate } from './rank.js';
 import { draftTargets, orderOf, solutionOf } from './solution.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
@@ -76,6 +76,8 @@ export function isOvertaken(page: Page, block: StyleBlock, declaration: Declarat
   const strength = Math.max(...block.selectors.map(({ specificity }) => packSpecificity(specificity)));
   const order = orderOf(page, { block, owner: 'draft' });
   const standsBefore = (one: Candidate): boolean => {
+    // What the browser and its hints say gives way.
+    if (one.level !== Level.Author && one.level !== Level.AuthorImportant) return false;
     if (one.declaration.important !== declaration.important) return one.declaration.important;
     if (one.attached) return true;
     if (one.strength !== strength) return one.strength > strength;

@@ -5,6 +5,7 @@ import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { dependenciesOf, dependenciesOfPlain, fontsAskedFor, nativeLookAround } from './dependencies.js';
 import { isMoved, isPlainOn } from './plain.js';
+import { placeOf, Reached } from './reached.js';
 import { filed, isPlainRule, saysElse, stepsBack, type Said } from './state-rules.js';
 import { rowsInAllStates, statesOf, type RuleStates } from './states.js';
 
@@ -47,7 +48,7 @@ export class OtherStates {
   /** Of the draft's rules. */
   readonly #states = new Map<StyleBlock, RuleStates>();
   readonly #matched = new Map<StyleBlock, readonly PageElement[]>();
-  readonly #reached = new Map<StyleBlock, readonly number[]>();
+  readonly #reached = new Map<StyleBlock, Reached>();
   readonly #outer = new WeakMap<readonly Held[], readonly (readonly Held[])[]>();
   #looked = 0;
 
@@ -129,7 +130,7 @@ export class OtherStates {
     const rows = this.#rowsOf(block, false);
     return !this.#someFiled(
       names,
-      (rule) => rule !== block && shareAny(rows, this.#reachedBy(rule)) && !isPlainRule(rule, own),
+      (rule) => rule !== block && this.#reachedBy(rule).isAmong(rows) && !isPlainRule(rule, own),
     );
   }
 
@@ -150,29 +151,20 @@ export class OtherStates {
     this.#someFiled(said.names, (rule) => {
       if (passed.has(rule)) return false;
       passed.add(rule);
-      const isReached = !rows || shareAny(rows, this.#reachedBy(rule));
+      const isReached = !rows || this.#reachedBy(rule).isAmong(rows);
       if (isReached && saysElse(rule, said)) rules.add(rule);
       return false;
     });
     return rules;
   }
 
-  /** Rows that a rule may match in some states, in the order of the tree. */
-  #reachedBy(rule: StyleBlock): readonly number[] {
+  /** Rows that a rule may match in some states. */
+  #reachedBy(rule: StyleBlock): Reached {
     const isDrafts = rule.sheet >= this.laid.styles.sheets.length;
     const kept = isDrafts ? this.#reached : reachedKept(this.laid.bare);
-    let rows = kept.get(rule);
-    if (!rows) kept.set(rule, (rows = this.#findReachedBy(rule)));
-    return rows;
-  }
-
-  #findReachedBy(rule: StyleBlock): readonly number[] {
-    const { elements } = this.laid;
-    // Parts are in trees of their own.
-    const isOfParts = rule.selectors.some(({ through }) => through !== undefined);
-    return isOfParts
-      ? elements.map(({ index }) => index)
-      : rowsInAllStates(this.laid, rule).toSorted((a, b) => a - b);
+    let found = kept.get(rule);
+    if (!found) kept.set(rule, (found = new Reached(this.laid, rule)));
+    return found;
   }
 
   /** What a rule matches as the page stands, and the elements that it matches in its own states. */
@@ -252,23 +244,6 @@ export class OtherStates {
   }
 }
 
-/** The first place in a row of numbers in order that is not below one. */
-function placeOf(numbers: readonly number[], least: number): number {
-  let [low, high] = [0, numbers.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (numbers[middle] < least) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-/** Whether two rows of numbers, each in order, have any in common. */
-function shareAny(some: readonly number[], others: readonly number[]): boolean {
-  const [few, many] = some.length < others.length ? [some, others] : [others, some];
-  return few.some((one) => many[placeOf(many, one)] === one);
-}
-
 /** What encloses some elements, without these. */
 function enclosing(elements: readonly PageElement[]): PageElement[] {
   const found = new Set<PageElement>();
@@ -289,4 +264,4 @@ const keptFor = <Kept>(): ((page: Page) => Map<StyleBlock, Kept>) => {
 };
 
 const statesKept = keptFor<RuleStates>();
-const reachedKept = keptFor<readonly number[]>();
+const reachedKept = keptFor<Reached>();

@@ -56,14 +56,27 @@ export function statesOf(
 }
 
 /** What a rule's selectors match while all the states that they name are held, wherever that may be; with pseudo-elements left aside. */
-export function rowsInAllStates(page: Page, { selectors }: Pick<StyleBlock, 'selectors'>): readonly number[] {
-  const wanted = new Wanted(page, true, true);
+export const rowsInAllStates = (page: Page, rule: Pick<StyleBlock, 'selectors'>): readonly number[] =>
+  rowsOfAll(page, selectorsInAllStates(page, rule));
+
+/** What any of these selectors matches, each row once. */
+export function rowsOfAll(page: Page, selectors: readonly Selector[]): readonly number[] {
   const context = matchContext(page.tree);
-  const rows = selectors
-    .filter((selector) => mayHaveState(page, selector))
-    .map((selector) => ({ ...wanted.stateless(selector), through: undefined }))
-    .flatMap((selector) => rowsAmong(page, selector).filter((row) => matches(selector, row, context)));
+  const rows = selectors.flatMap((selector) =>
+    rowsAmong(page, selector).filter((row) => matches(selector, row, context)),
+  );
   return [...new Set(rows)];
+}
+
+/** Those of a rule's selectors that name a state, without what they say of states, of pseudo-elements and of other trees. */
+export function selectorsInAllStates(
+  page: Page,
+  { selectors }: Pick<StyleBlock, 'selectors'>,
+): readonly Selector[] {
+  const wanted = new Wanted(page, true, true);
+  return selectors
+    .filter((selector) => mayHaveState(page, selector))
+    .map((selector) => ({ ...wanted.stateless(selector), through: undefined }));
 }
 
 /** Whether anything in a selector may be a state; most have none, and need not be asked of any element. */

@@ -55,6 +55,43 @@ describe('a line that another stands before as the page is counts where that one
   });
 });
 
+describe('a line that the platform stands before', () => {
+  test.each([
+    ['wherever it matches loses', '.b .a { margin-top: 2px }', '.a { margin-top: 1px }', 'loses'],
+    ['by importance', '.a { margin-top: 2px !important }', '.a { margin-top: 1px }', 'loses'],
+    ['in print too', '.b .a { margin-top: 2px }', '@media print { .a { margin-top: 1px } }', 'loses'],
+    [
+      'but not where it is hovered',
+      '.b .a:not(:hover) { margin-top: 2px }',
+      '.a { margin-top: 1px }',
+      'partly',
+    ],
+    ['but not in print', '@media screen { .b .a { margin-top: 2px } }', '.a { margin-top: 1px }', 'partly'],
+    ['on one thing and not on others', '.b .a { display: block }', '* { display: none }', 'partly'],
+    [
+      'with the same value changes nothing',
+      '.b .a { margin-top: 1px }',
+      '.a { margin-top: 1px }',
+      'needless',
+    ],
+  ])('%s', (_, css, draft, expected) => {
+    expect(outcomes(css, draft)).toEqual([expected]);
+  });
+
+  test('and the browser’s own sheet gives way, however specific it is', () => {
+    expect(outcomes('', '* { display: inline }')).toEqual(['wins']);
+    expect(
+      outcomes('', '* { text-align: right }', '<table align="left"><td align="left">x</td></table>'),
+    ).toEqual(['wins']);
+  });
+
+  test('in a style attribute', () => {
+    const html = '<p class="a" style="margin-top: 2px">x</p>';
+    expect(outcomes('', '.a { margin-top: 1px }', html)).toEqual(['loses']);
+    expect(outcomes('', '.a { margin-top: 1px !important }', html)).toEqual(['wins']);
+  });
+});
+
 describe('sizes of fonts further out concern what is a share of them', () => {
   const larger = '.b:hover { font-size: 40px }';
   test.each([
