@@ -70,7 +70,7 @@ describe('a line that the platform stands before', () => {
     ['on one thing and not on others', '.b .a { display: block }', '* { display: none }', 'partly'],
     [
       'with the same value changes nothing',
-      '.b .a { margin-top: 1px }',
+      '.b .a { margin-top: 1px; top: 0 }',
       '.a { margin-top: 1px }',
       'needless',
     ],
