@@ -4,6 +4,7 @@ import {
   computedOf,
   computedWithout,
   contextFor,
+  contextOf,
   contestedOf,
   controlKind,
   draftTargets,
@@ -105,7 +106,7 @@ export class Looking {
     for (const alike of draftTargets(view, this.block)) {
       const contested = contestedOf(view, alike[0]);
       for (const target of alike) {
-        const fates = this.#settled.get(contested) ?? this.#fates(target, contested, around);
+        const fates = this.#settled.get(contested) ?? this.#fates(target, alike.length, contested, around);
         const longhands = fates.get('beaten');
         if (longhands) return { ...this.glimpse(look), beaten: [{ targets: [target], longhands }] };
       }
@@ -131,7 +132,7 @@ export class Looking {
         }
         const byFates = new Map<Fates, Target[]>();
         for (const target of alike) {
-          const fates = this.#settled.get(contested) ?? this.#fates(target, contested, around);
+          const fates = this.#settled.get(contested) ?? this.#fates(target, alike.length, contested, around);
           const same = byFates.get(fates);
           if (same) same.push(target);
           else byFates.set(fates, [target]);
@@ -161,7 +162,8 @@ export class Looking {
     };
   }
 
-  #fates(target: Target, contested: object, around: Around): Fates {
+  /** `amount` things are alike by the rules that match them. */
+  #fates(target: Target, amount: number, contested: object, around: Around): Fates {
     const { view, without, bySize, inContext, here } = around;
     const sizes = bySize.get(contested);
     if (sizes) {
@@ -169,7 +171,7 @@ export class Looking {
       if (known) return known;
     }
     const mayTurnLook = this.#longhands.some((one) => endsNativeLook.has(one)) && mayLookNative(target);
-    const context = sizes ? undefined : contextFor(view, target, this.#concerns);
+    const context = sizes ? undefined : this.#contextOf(view, target, amount);
     const kind = mayTurnLook ? controlKind(target) : '';
     const known = context && (inContext.get(kind)?.get(context) ?? here.get(kind)?.get(context));
     if (known) return known;
@@ -205,7 +207,15 @@ export class Looking {
     }
     return fates;
   }
+
+  /** Many things that differ in nothing that concerns the property are looked at as one; of few that costs more than it saves. */
+  #contextOf(view: Page, target: Target, amount: number): object {
+    return amount > few ? contextFor(view, target, this.#concerns) : contextOf(view, target);
+  }
 }
+
+/** So many things are looked at one by one. */
+const few = 8;
 
 /** The conditions of one look, and what was found already. */
 interface Around {
