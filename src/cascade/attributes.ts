@@ -57,10 +57,11 @@ const isUnit = (unit: string): boolean =>
   ['<length>', '<angle>', '<time>', '<resolution>'].some((syntax) => fitsSyntax(syntax, `1${unit}`));
 
 const reading = new WeakMap<StyleSet, ReadonlySet<string>>();
+const nothing: ReadonlySet<string> = new Set();
 
 /** The attributes that rules read into more than the text of a box; empty for most. */
 export function attributesRead(styles: StyleSet | undefined): ReadonlySet<string> {
-  if (!styles) return new Set();
+  if (!styles) return nothing;
   let found = reading.get(styles);
   if (!found) {
     const values = styles.blocks.flatMap(({ declarations }) =>

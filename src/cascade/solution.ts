@@ -101,11 +101,8 @@ export class Solution {
     let capture = captures.get(page.identity);
     if (!capture) captures.set(page.identity, (capture = new Capture(page)));
     this.#capture = capture;
-    this.#read = [
-      ...new Set(
-        [page.styles, ...page.components, page.overlay?.styles].flatMap((one) => [...attributesRead(one)]),
-      ),
-    ];
+    const readers = [page.styles, ...page.components, page.overlay?.styles].map(attributesRead);
+    this.#read = [...new Set(readers.filter(({ size }) => size > 0).flatMap((names) => [...names]))];
     this.#matching = capture.matching(page.tree);
     this.#draft = draftMatching(page);
     this.#layerRanks = (page.overlay?.styles ?? page.styles).layers.ranks((condition) =>
