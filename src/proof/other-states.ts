@@ -161,9 +161,11 @@ export class OtherStates {
   /** Rows that a rule may match in some states. */
   #reachedBy(rule: StyleBlock): Reached {
     const isDrafts = rule.sheet >= this.laid.styles.sheets.length;
-    const kept = isDrafts ? this.#reached : reachedKept(this.laid.bare);
+    // What is kept of a page's rules keeps no draft.
+    const page = isDrafts ? this.laid : this.laid.bare;
+    const kept = isDrafts ? this.#reached : reachedKept(page);
     let found = kept.get(rule);
-    if (!found) kept.set(rule, (found = new Reached(this.laid, rule)));
+    if (!found) kept.set(rule, (found = new Reached(page, rule)));
     return found;
   }
 
