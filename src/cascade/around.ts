@@ -1,4 +1,4 @@
-import { hangsOnWindow, measureOf, type Measure, type Page } from '../page/index.js';
+import { hangsOnWindow, measureOf, type Measure, type Page, type StyleBlock } from '../page/index.js';
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
@@ -88,21 +88,25 @@ export function variablesAround(
   return found;
 }
 
-const readings = new WeakMap<MatchList, ReadonlyMap<string, readonly string[]>>();
+const readInLists = new WeakMap<MatchList, ReadonlyMap<string, readonly string[]>>();
+
+/** The declarations of a rule that read variables: which, and for what. */
+const readings = ofBlock((block) =>
+  block.declarations.flatMap(({ property, value }) => {
+    const read = variablesIn(value);
+    return read.length ? [{ names: physicalLonghandsOf(property), read }] : [];
+  }),
+);
 
 /** The variables that the rules of a list read, by the physical longhands and variables that they set. */
 function readBy(list: MatchList): ReadonlyMap<string, readonly string[]> {
-  let found = readings.get(list);
+  let found = readInLists.get(list);
   if (!found) {
     const byName = new Map<string, string[]>();
-    for (const { block, owner } of list.applied)
-      for (const { property, value } of owner === 'browser' ? [] : block.declarations) {
-        const read = variablesIn(value);
-        if (read.length === 0) continue;
-        for (const name of physicalLonghandsOf(property))
-          byName.set(name, [...(byName.get(name) ?? []), ...read]);
-      }
-    readings.set(list, (found = byName));
+    for (const block of blocksIn(list))
+      for (const { names, read } of readings(block))
+        for (const name of names) byName.set(name, [...(byName.get(name) ?? []), ...read]);
+    readInLists.set(list, (found = byName));
   }
   return found;
 }
@@ -163,44 +167,64 @@ function saidBy(list: MatchList): Said {
 }
 
 const measured = new WeakMap<MatchList, Measure>();
+const measureOfBlock = ofBlock(({ declarations }) =>
+  measureOf(declarations.map(({ value }) => value).join(' ')),
+);
 
 /** By which sizes of the window rules and style attributes measure anything. */
 function measuresOf(page: Page, lists: readonly MatchList[], rows: readonly number[]): Measure[] {
   const ofLists = lists.map((list) => {
     let found = measured.get(list);
     if (!found) {
-      const values = list.applied.flatMap(({ block, owner }) =>
-        owner === 'browser' ? [] : block.declarations.map(({ value }) => value),
-      );
-      measured.set(list, (found = measureOf(values.join(' '))));
+      const ofBlocks = blocksIn(list).map(measureOfBlock);
+      const ofWidth = ofBlocks.some((one) => one.ofWidth);
+      const ofHeight = ofBlocks.some((one) => one.ofHeight);
+      measured.set(list, (found = { ofWidth, ofHeight }));
     }
     return found;
   });
   return [...ofLists, ...rows.map((row) => measureOf(page.tree.attributes[row].get('style') ?? ''))];
 }
 
-function file({ applied }: MatchList): ConditionsByLonghand {
+const longhandsSet = ofBlock(({ declarations }) => [
+  ...new Set(declarations.flatMap(({ property }) => physicalLonghandsOf(property))),
+]);
+
+function file(list: MatchList): ConditionsByLonghand {
   const found = new Map<string, Set<number>>();
-  for (const { block, owner } of applied) {
-    if (block.condition === 0 || owner === 'browser') continue;
-    for (const { property } of block.declarations)
-      for (const name of physicalLonghandsOf(property)) {
-        const numbers = found.get(name);
-        if (numbers) numbers.add(block.condition);
-        else found.set(name, new Set([block.condition]));
-      }
+  for (const block of blocksIn(list)) {
+    if (block.condition === 0) continue;
+    for (const name of longhandsSet(block)) {
+      const numbers = found.get(name);
+      if (numbers) numbers.add(block.condition);
+      else found.set(name, new Set([block.condition]));
+    }
   }
   return found;
 }
 
+/** The rules of a list that people have written. */
+const blocksIn = ({ applied }: MatchList): StyleBlock[] =>
+  applied.flatMap(({ block, owner }) => (owner === 'browser' ? [] : block));
+
+/** What is told of a rule by what it says, once: held states make many lists of the same rules. */
+function ofBlock<T extends object>(find: (block: StyleBlock) => T): (block: StyleBlock) => T {
+  const known = new WeakMap<StyleBlock, T>();
+  return (block) => {
+    let found = known.get(block);
+    if (!found) known.set(block, (found = find(block)));
+    return found;
+  };
+}
+
 /** Names of longhands that declarations of some kind set, by lists of rules and in style attributes. */
 class Naming {
+  readonly #ofBlock = ofBlock(({ declarations }) => this.#names(declarations));
+
   constructor(private readonly isMeant: (value: string) => boolean) {}
 
-  byRules({ applied }: MatchList): readonly string[] {
-    return this.#names(
-      applied.flatMap(({ block, owner }) => (owner === 'browser' ? [] : block.declarations)),
-    );
+  byRules(list: MatchList): readonly string[] {
+    return blocksIn(list).flatMap(this.#ofBlock);
   }
 
   byAttribute(style: string): readonly string[] {

@@ -64,11 +64,13 @@ export function attributesRead(styles: StyleSet | undefined): ReadonlySet<string
   if (!styles) return nothing;
   let found = reading.get(styles);
   if (!found) {
-    const values = styles.blocks.flatMap(({ declarations }) =>
-      declarations.flatMap(({ property, value }) => (property === 'content' ? [] : value)),
-    );
-    found = new Set(values.flatMap(namesRead));
-    reading.set(styles, found);
+    // One more declaration reads at most more.
+    const before = styles.mends ? attributesRead(styles.mends.styles) : nothing;
+    const names = new Set(before);
+    for (const { declarations } of styles.mends ? [styles.mends.mended] : styles.blocks)
+      for (const { property, value } of declarations)
+        if (property !== 'content') for (const name of namesRead(value)) names.add(name);
+    reading.set(styles, (found = names));
   }
   return found;
 }

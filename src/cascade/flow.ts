@@ -22,7 +22,11 @@ const flowStyles = new WeakMap<StyleSet, boolean>();
 /** Whether any rule of a text may. */
 export function stylesSetFlow(styles: StyleSet): boolean {
   let sets = flowStyles.get(styles);
-  if (sets === undefined) flowStyles.set(styles, (sets = styles.blocks.some(setsFlow)));
+  if (sets === undefined) {
+    const { mends } = styles;
+    sets = mends ? stylesSetFlow(mends.styles) || setsFlow(mends.mended) : styles.blocks.some(setsFlow);
+    flowStyles.set(styles, sets);
+  }
   return sets;
 }
 

@@ -10,6 +10,8 @@ export class Reached {
   readonly #named: readonly Selector[];
   /** What those match, in the order of the tree. */
   #rows?: readonly number[];
+  /** So often without having found them. */
+  #asked = 0;
 
   constructor(
     private readonly page: Page,
@@ -26,12 +28,25 @@ export class Reached {
   /** Whether any of these rows, in the order of the tree, is one of them. */
   isAmong(rows: readonly number[]): boolean {
     if (this.#isOfParts) return rows.length > 0;
+    return this.#isOfNamed(rows) || this.#isOneOf(this.#nameless, rows);
+  }
+
+  #isOfNamed(rows: readonly number[]): boolean {
+    const isOfFew = rows.length * few < this.page.tree.size;
+    if (!this.#rows && isOfFew && this.#asked++ < seldom) return this.#isOneOf(this.#named, rows);
     this.#rows ??= rowsOfAll(this.page, this.#named).toSorted((a, b) => a - b);
-    if (shareAny(rows, this.#rows)) return true;
+    return shareAny(rows, this.#rows);
+  }
+
+  #isOneOf(selectors: readonly Selector[], rows: readonly number[]): boolean {
     const context = matchContext(this.page.tree);
-    return this.#nameless.some((selector) => rows.some((row) => matches(selector, row, context)));
+    return selectors.some((selector) => rows.some((row) => matches(selector, row, context)));
   }
 }
+
+/** Where rows are so small a part of a tree, and asked about so seldom, they are asked one by one: whom else a rule may match is not looked for. */
+const few = 16;
+const seldom = 3;
 
 function isNameless({ compounds }: Selector): boolean {
   const { tag, ids, classes } = compounds[compounds.length - 1];

@@ -34,6 +34,7 @@ export class RelevantLooks {
   /** Where each condition holds, over the plain looks: a column of ones and noughts; '' where it never changes. */
   readonly #columns = new Map<number, string>();
   readonly #parted = new Map<string, readonly Part[]>();
+  readonly #partsOf = new WeakMap<ReadonlySet<number>, readonly Part[]>();
   readonly #further = new Map<string, readonly Look[]>();
   /** Places of the looks that are there for what is measured by the window. */
   readonly #sized: readonly number[];
@@ -118,11 +119,15 @@ export class RelevantLooks {
     );
   }
 
-  #partsFor(looks: HeldLooks, numbers: Iterable<number>): Look[] {
-    const wanted = new Set<string>();
-    for (const number of numbers) wanted.add(this.#columnOf(number));
-    wanted.delete('');
-    return this.#partedBy([...wanted].sort()).map(({ at, from, to }) => ({ ...looks.at(at), from, to }));
+  #partsFor(looks: HeldLooks, numbers: ReadonlySet<number>): Look[] {
+    let parts = this.#partsOf.get(numbers);
+    if (!parts) {
+      const wanted = new Set<string>();
+      for (const number of numbers) wanted.add(this.#columnOf(number));
+      wanted.delete('');
+      this.#partsOf.set(numbers, (parts = this.#partedBy([...wanted].sort())));
+    }
+    return parts.map(({ at, from, to }) => ({ ...looks.at(at), from, to }));
   }
 
   /** Those beside the plain ones that are about some conditions, where a page asks about more than is looked at in all. */
@@ -171,14 +176,34 @@ export class RelevantLooks {
     ];
   }
 
-  #conditionsFor(view: Page, block: StyleBlock, { property, value }: WrittenDeclaration): Set<number> {
+  #conditionsFor(
+    view: Page,
+    block: StyleBlock,
+    { property, value }: WrittenDeclaration,
+  ): ReadonlySet<number> {
+    const around = this.#aroundOf(view, block);
+    const isHandedDown = /inherit|unset/i.test(value);
+    const key = `${block.condition} ${property} ${isHandedDown}`;
+    let found = around.numbers.get(key);
+    if (!found) {
+      found = this.#findConditions(view, block, { property, isHandedDown, around });
+      around.numbers.set(key, found);
+    }
+    return found;
+  }
+
+  #findConditions(
+    view: Page,
+    block: StyleBlock,
+    asked: { readonly property: string; readonly isHandedDown: boolean; readonly around: Around },
+  ): Set<number> {
+    const { property, isHandedDown, around } = asked;
+    const { own, above, always, handed } = around;
     const numbers = new Set(this.#everywhere(view, block));
-    const { own, above, always, handed } = this.#aroundOf(view, block);
     const add = (lists: readonly ConditionsByLonghand[], name: string) => {
       for (const byLonghand of lists) byLonghand.get(name)?.forEach((number) => numbers.add(number));
     };
     for (const number of always) numbers.add(number);
-    const isHandedDown = /inherit|unset/i.test(value);
     const names = physicalLonghandsOf(property);
     for (const name of nativeLookAround(draftTargets(view, block).flat(), names)) add(own, name);
     for (const name of names) {
@@ -211,11 +236,17 @@ export class RelevantLooks {
 /** With the conditions that matter to every property. */
 interface Around extends ConditionsAround {
   readonly always: ReadonlySet<number>;
+  /** What was found for properties, for these targets. */
+  readonly numbers: Map<string, ReadonlySet<number>>;
 }
 
 function aroundOf(view: Page, targets: readonly Target[]): Around {
   const around = conditionsAround(view, targets);
-  return { ...around, always: new Set([...around.own, ...around.above].flatMap(alwaysIn)) };
+  return {
+    ...around,
+    always: new Set([...around.own, ...around.above].flatMap(alwaysIn)),
+    numbers: new Map(),
+  };
 }
 
 const allIn = (byLonghand: ConditionsByLonghand): number[] =>

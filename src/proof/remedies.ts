@@ -140,11 +140,10 @@ export class Remedies {
       return (counts.length ? counts : same).some(({ targets, longhands }) =>
         targets.some(
           (target) =>
-            this.#isSet(view, target, property) &&
             longhands.some(
               // Of what is said to work anyway the addition changes nothing.
               (longhand) => noEffectOn(look.view, target, longhand) && !noEffectOn(view, target, longhand),
-            ),
+            ) && this.#isSet(view, target, property),
         ),
       );
     });

@@ -7,7 +7,7 @@ import {
   matchContext,
   matches,
   partRows,
-  rowsMatched,
+  rowsAskedFor,
   type Compound,
   type Selector,
   type Test,
@@ -61,11 +61,7 @@ export const rowsInAllStates = (page: Page, rule: Pick<StyleBlock, 'selectors'>)
 
 /** What any of these selectors matches, each row once. */
 export function rowsOfAll(page: Page, selectors: readonly Selector[]): readonly number[] {
-  const context = matchContext(page.tree);
-  const rows = selectors.flatMap((selector) =>
-    rowsAmong(page, selector).filter((row) => matches(selector, row, context)),
-  );
-  return [...new Set(rows)];
+  return [...new Set(selectors.flatMap((selector) => rowsOf(page, selector)))];
 }
 
 /** Those of a rule's selectors that name a state, without what they say of states, of pseudo-elements and of other trees. */
@@ -142,17 +138,15 @@ function withTest(selector: Selector, at: number, which: number, test: Test): Se
   return { ...selector, compounds };
 }
 
-/** The rows among which those are that a selector matches: all of them where shadow trees have some. */
-function rowsAmong({ tree, elements }: Page, selector: Selector): readonly number[] {
-  if (tree.roots.length === 1) return rowsMatched(tree, [{ ...selector, through: undefined }]);
-  return elements.map(({ index }) => index);
+/** What a selector matches, its pseudo-element left aside; in shadow trees too, where there are any. */
+function rowsOf({ tree, elements }: Page, selector: Selector): readonly number[] {
+  if (tree.roots.length === 1) return rowsAskedFor(tree, selector);
+  const context = matchContext(tree);
+  return elements.flatMap(({ index }) => (matches(selector, index, context) ? [index] : []));
 }
 
-function matchesNow(page: Page, selector: Selector): boolean {
-  const context = matchContext(page.tree);
-  const bare = { ...selector, pseudo: '', pseudoStates: [] };
-  return rowsAmong(page, bare).some((row) => matches(bare, row, context));
-}
+const matchesNow = (page: Page, selector: Selector): boolean =>
+  rowsOf(page, { ...selector, pseudo: '', pseudoStates: [] }).length > 0;
 
 /** Collects the states of one selector. */
 class Wanted {
@@ -234,10 +228,12 @@ class Wanted {
     const stripped = [front, ...around].map((one) => this.stateless(one));
     const ofPart = stripped.find(({ through }) => through?.kind === 'part');
     const others = stripped.filter((one) => one !== ofPart);
-    const carriers = (ofPart ? partRows(tree, ofPart, 0) : rowsAmong(this.page, others[0])).filter((row) => {
+    const among = ofPart ? partRows(tree, ofPart, 0) : rowsOf(this.page, others[0]);
+    const further = ofPart ? others : others.slice(1);
+    const carriers = among.filter((row) => {
       const context = matchContext(tree, ofPart ? tree.root[row] : 0);
       const isFit = !state.startsWith(':') || canBeIn(state.slice(1), row, tree);
-      return isFit && others.every((selector) => matches(selector, row, context));
+      return isFit && further.every((selector) => matches(selector, row, context));
     });
     for (const row of carriers) this.held.push({ element: elements[row], state });
     if (carriers.length) this.words.push(`${state} on ${carrierText([front, ...around], sign)}`);

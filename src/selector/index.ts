@@ -28,6 +28,7 @@ export {
   partRows,
   rowsAmong,
   rowsCarrying,
+  rowsAskedFor,
   rowsMatched,
   rowsNamed,
   rowsReached,

@@ -58,6 +58,28 @@ export function rowsAmong(tree: Tree, list: readonly Selector[]): readonly numbe
   return [...new Set(found.flatMap((rows) => rows!))].sort((a, b) => a - b);
 }
 
+/** Of smaller trees the rows are found sooner than what was kept of them. */
+const worthKeeping = 1000;
+const alikeKept = new WeakMap<Tree, Map<string, readonly number[]>>();
+
+/**
+ * The rows of the document itself that one compiled selector matches, its pseudo-element and other trees left aside, in order: found once
+ * for each tree and all selectors that ask for the same, however they are written. [] for none.
+ */
+export function rowsAskedFor(tree: Tree, selector: Selector): readonly number[] {
+  const bare: Selector = { ...selector, pseudo: '', through: undefined };
+  if (tree.size < worthKeeping) return rowsMatched(tree, [bare]);
+  let kept = alikeKept.get(tree);
+  if (!kept) alikeKept.set(tree, (kept = new Map()));
+  const key = JSON.stringify([bare.compounds, bare.combinators, bare.pseudoStates], leaveTextsOut);
+  let rows = kept.get(key);
+  if (!rows) kept.set(key, (rows = rowsMatched(tree, [bare])));
+  return rows;
+}
+
+const leaveTextsOut = (name: string, value: unknown): unknown =>
+  name === 'text' || name === 'specificity' ? undefined : value;
+
 function* range(start: number, end: number): Generator<number> {
   for (let row = start; row < end; row++) yield row;
 }
