@@ -1,4 +1,5 @@
 export { animationsOn } from './animation.js';
+export { longhandsChangedBy, mayBeChangedBy } from './changed-by.js';
 export { contest, contests } from './contest.js';
 export { isOfComponent, sourceLabel } from './entries.js';
 export { longhandValue } from './longhand-value.js';
@@ -37,8 +38,6 @@ export {
   contestedOf,
   contextFor,
   contextOf,
-  longhandsChangedBy,
-  mayBeChangedBy,
   physicalLonghand,
   requirementFor,
   standingCandidates,

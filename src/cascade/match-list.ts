@@ -76,19 +76,15 @@ function areSame(some: readonly Applied[], others: readonly Applied[]): boolean 
 
 /** Whether the same rules stand in both, each by the same of its selectors. */
 export function areAlike(some: readonly Applied[], others: readonly Applied[]): boolean {
-  return (
-    some.length === others.length &&
-    some.every((one, i) => {
-      const other = others[i];
-      return (
-        one.block === other.block &&
-        one.selector === other.selector &&
-        one.proximity === other.proximity &&
-        one.context === other.context
-      );
-    })
-  );
+  return some.length === others.length && some.every((one, i) => isAlike(one, others[i]));
 }
+
+/** Whether it is the same rule, by the same of its selectors. */
+export const isAlike = (one: Applied, other: Applied): boolean =>
+  one.block === other.block &&
+  one.selector === other.selector &&
+  one.proximity === other.proximity &&
+  one.context === other.context;
 
 /** The browser's rules, then the others, by order of appearance; within a block the stronger and nearer selector last. */
 function compareApplied(a: Applied, b: Applied): number {

@@ -1,5 +1,5 @@
 import type { Page, PageElement, StyleBlock, StyleSet } from '../page/index.js';
-import { packSpecificity, type HeldChange } from '../selector/index.js';
+import { packSpecificity, type HeldChange, type Tree } from '../selector/index.js';
 import type { Flow } from '../value/index.js';
 import { attributesRead } from './attributes.js';
 import { Capture } from './capture.js';
@@ -215,6 +215,18 @@ export class Solution {
   /** What matches a target: the platform's rules, and the draft's. */
   lists(row: number, pseudo: string): readonly MatchList[] {
     return [this.#matching.list(row, pseudo), this.#draft?.list(row, pseudo) ?? nothing];
+  }
+
+  /** Who matches the platform's rules in another tree of the same page. */
+  matchingIn(tree: Tree): Matcher {
+    return this.#capture.matching(tree);
+  }
+
+  /** What a rule claims on a target, as its media queries hold; undefined where they do not. */
+  claimsAtWork(applied: Applied): Claims | undefined {
+    const { block, owner } = applied;
+    const isAwake = owner === 'browser' || this.page.isActive(block.condition);
+    return isAwake ? this.#claimsOf(applied, false) : undefined;
   }
 
   /** See `draftTargets`. */

@@ -1,4 +1,4 @@
-import { changeOf, type DraftPlace, type Held, type Page, type PageElement } from '../page/index.js';
+import type { DraftPlace, Page } from '../page/index.js';
 import type { Specificity } from '../selector/index.js';
 import { canonicalProperty } from '../value/index.js';
 import { animationsOn } from './animation.js';
@@ -174,45 +174,4 @@ export function reasonAgainstWinner(
   );
   if (!own || own === rivals[0]) return undefined;
   return reasonFor(rivals[0], own, (one) => sourceLabel(page, one)).words;
-}
-
-/** False only where a state changes nothing of a target, whatever is in it. */
-export const mayBeChangedBy = (page: Page, target: Target, state: string): boolean =>
-  solutionOf(page).mayTell(elementOf(target).index, pseudoOf(target), changeOf(page.tree, state));
-
-/** The longhands of a target that get another winner once an element is in one more state; by name. [] for none. */
-export function longhandsChangedBy(
-  page: Page,
-  target: Target,
-  held: Held & { readonly element: PageElement },
-): string[] {
-  const change = changeOf(page.tree, held.state);
-  const { index } = elementOf(target);
-  const row = held.element.index;
-  const carrier = { row, isTarget: row === index };
-  if (!solutionOf(page).mayTell(index, pseudoOf(target), change, carrier)) return [];
-  return longhandsThatChange(page, page.under({ held: [...page.conditions.held, held] }), target);
-}
-
-/** The longhands of a target for which another declaration wins on another page of the same capture; by name. */
-function longhandsThatChange(page: Page, other: Page, target: Target): string[] {
-  const { index } = elementOf(target);
-  const [before, after] = [page, other].map((one) => solutionOf(one).contested(index, pseudoOf(target)));
-  if (before === after) return [];
-  const winner = (contested: typeof before, name: string) => contested.get(name)?.[0].declaration;
-  return [...before.namesApart(after)]
-    .filter((name) => !isSameDeclaration(winner(before, name), winner(after, name)))
-    .sort();
-}
-
-function isSameDeclaration(a: Declaration | undefined, b: Declaration | undefined): boolean {
-  return (
-    a === b ||
-    (a !== undefined &&
-      b !== undefined &&
-      a.sheet === b.sheet &&
-      a.line === b.line &&
-      a.column === b.column &&
-      a.origin === b.origin)
-  );
 }

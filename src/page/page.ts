@@ -7,7 +7,7 @@ import type { PageElement } from './element.js';
 import { Gatherer } from './gather.js';
 import type { StyleBlock, StyleSet } from './style-set.js';
 import { holdStates } from './held.js';
-import { usualConditions, type Conditions, type Setting, type Sheet } from './types.js';
+import { usualConditions, type Conditions, type Held, type Setting, type Sheet } from './types.js';
 
 /** Where a draft is loaded, seen from the platform's sheets. */
 export type DraftPlace = 'after' | 'before';
@@ -211,6 +211,11 @@ export class Page {
     const conditions: Conditions = { ...view.conditions, held: this.conditions.held };
     const bare = new Page(this.#shared, conditions, { tree, like: view.bare });
     return overlay ? new Page(this.#shared, conditions, { overlay, bare, like: view }) : bare;
+  }
+
+  /** @internal Its tree with one more state held. */
+  treeWith(held: Held): Tree {
+    return holdStates(this.#shared.bareTree, [...this.conditions.held, held]);
   }
 
   /** Containers keep their sizes only as long as the window keeps its own. */

@@ -2,6 +2,7 @@ import { isFirmlyUndone, isOvertaken, isUnbeaten, type Declaration } from '../ca
 import type { Held, HeldLooks, Look, Page, StyleBlock } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { count, type Lines } from '../text/index.js';
+import { finished } from './finished.js';
 import { isAllRead, isSeenAtWork, judge, winsUnbeaten, type Drafted, type Judgement } from './judge.js';
 import { Looking, type Sighting } from './look.js';
 import type { OtherStates } from './other-states.js';
@@ -66,14 +67,19 @@ export class DeclarationProof {
   }
 
   get verdict(): Verdict {
-    return (this.#verdict ??= this.#found());
+    return finished(this.steps());
+  }
+
+  /** Finds the verdict, and pauses behind each set of states: on large pages one declaration may take seconds. */
+  *steps(): Generator<undefined, Verdict> {
+    return (this.#verdict ??= yield* this.#found());
   }
 
   #fault() {
     return this.shared.page.grammar.check(this.written.property, this.written.value);
   }
 
-  #found(): Verdict {
+  *#found(): Generator<undefined, Verdict> {
     const { page } = this.shared;
     const base = {
       declaration: this.declaration,
@@ -83,7 +89,7 @@ export class DeclarationProof {
     };
     const fault = this.#fault();
     if (fault) return { ...base, outcome: 'invalid', why: fault.reason, remedy: fault.remedy || undefined };
-    return { ...base, ...(this.#losesAnyway() ?? this.#winsAnyway() ?? this.#judgement()) };
+    return { ...base, ...(this.#losesAnyway() ?? this.#winsAnyway() ?? (yield* this.#judgement())) };
   }
 
   /** What is seen in the look that comes first, once for each list. */
@@ -142,13 +148,12 @@ export class DeclarationProof {
     return winsUnbeaten(this.shared.laid, this.#drafted, now);
   }
 
-  #judgement(): Judgement {
+  *#judgement(): Generator<undefined, Judgement> {
     const { relevant, options } = this.shared;
     const { block, lists } = this.rule;
     const now = this.#seenFirst();
-    const sightings = isUndoneAnyway(now, this.declaration)
-      ? now
-      : lists.flatMap((list) => this.#seenUnder(list));
+    yield;
+    const sightings = isUndoneAnyway(now, this.declaration) ? now : yield* this.#seenUnderAll();
     const judgement = this.#judged(sightings);
     if (isIdle(judgement) && this.#isOvertaken) return judgement;
     const sized = isIdle(judgement) ? this.#seenResized(sightings) : [];
@@ -158,7 +163,16 @@ export class DeclarationProof {
     // That nothing is seen hangs on more properties than its own.
     if (found.outcome === 'no-effect')
       return this.#judged(this.#seenIn(lists.flatMap((list) => relevant.ofBoxes(list, block, this.written))));
-    return options.held || !isIdle(found) ? found : this.#besideOthers(found, sightings);
+    return options.held || !isIdle(found) ? found : yield* this.#besideOthers(found, sightings);
+  }
+
+  *#seenUnderAll(): Generator<undefined, Sighting[]> {
+    const seen: Sighting[] = [];
+    for (const list of this.rule.lists) {
+      seen.push(...this.#seenUnder(list));
+      yield;
+    }
+    return seen;
   }
 
   /** Whether others stand before it wherever it matches, in any state. */
@@ -169,11 +183,11 @@ export class DeclarationProof {
   }
 
   /** What is said of a declaration that is idle as it stands: it may still count while another rule's state is held. */
-  #besideOthers(found: Judgement, sightings: readonly Sighting[]): Judgement {
+  *#besideOthers(found: Judgement, sightings: readonly Sighting[]): Generator<undefined, Judgement> {
     const { others, looksFor } = this.shared;
     const { block, states } = this.rule;
     let open: Judgement | undefined;
-    const { states: beside, isAll } = others.beside(block, this.written);
+    const { states: beside, isAll } = yield* others.beside(block, this.written);
     for (const { held, words } of beside)
       for (const own of [[], ...states.sets]) {
         const under = this.#seenUnder(looksFor([...own, ...held]));
@@ -185,6 +199,7 @@ export class DeclarationProof {
           return this.#judged([...sightings, ...more], drafted);
         }
         if (more.some(({ unknown }) => unknown.length)) open ??= this.#judged([...sightings, ...more]);
+        yield;
       }
     return open ?? (isAll ? found : undecided(found, beside.length));
   }

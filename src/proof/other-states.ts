@@ -57,8 +57,12 @@ export class OtherStates {
   /**
    * The states under which another rule sets what a declaration sets, or what its value is made of, on what it matches or,
    * where that is inherited, on what encloses it: what changes nothing as the page stands may matter there. Each set once; none for most.
+   * Pauses now and then.
    */
-  beside(block: StyleBlock, { property, value, important }: WrittenDeclaration): OtherStatesFound {
+  *beside(
+    block: StyleBlock,
+    { property, value, important }: WrittenDeclaration,
+  ): Generator<undefined, OtherStatesFound> {
     const own = physicalLonghandsOf(property);
     const meant = { own: new Set(own), text: value };
     // What is important is not moved; without it an animation would move what else stands there.
@@ -73,11 +77,13 @@ export class OtherStates {
       ...own.flatMap(dependenciesOf),
       ...fontsAskedFor(this.laid),
     ]);
-    let rules = this.#rulesFor(block, { ...meant, names }, true);
+    yield;
+    let rules = yield* this.#rulesFor(block, { ...meant, names }, true);
     const isPlain = rules.size > 0 && this.#isPlain(block, { property, value });
     if (isPlain) names = new Set([...always, ...own.flatMap(dependenciesOfPlain)]);
     const climbs = [...names].some((one) => one.startsWith('--') || isInherited(one));
-    if (isPlain) rules = this.#rulesFor(block, { ...meant, names }, climbs);
+    yield;
+    if (isPlain) rules = yield* this.#rulesFor(block, { ...meant, names }, climbs);
     const rows = this.#rowsOf(block, climbs);
     const sets = new Map<string, OtherState>();
     const browsers = browserStates.find(({ properties }) => [...names].some((one) => properties.test(one)));
@@ -104,6 +110,7 @@ export class OtherStates {
               words: named,
             });
           }
+      yield;
     }
     const found = [...sets.values()].filter(({ held }) => held.length > 0);
     const states = found.slice(0, Math.max(0, Math.min(mostStates, mostInAll - this.#looked)));
@@ -128,33 +135,30 @@ export class OtherStates {
     const own = physicalLonghandsOf(said.property);
     const names = isMoved(this.laid, own) ? [...own, 'animation-name'] : own;
     const rows = this.#rowsOf(block, false);
-    return !this.#someFiled(
-      names,
-      (rule) => rule !== block && this.#reachedBy(rule).isAmong(rows) && !isPlainRule(rule, own),
-    );
+    for (const rule of this.#filed(names))
+      if (rule !== block && this.#reachedBy(rule).isAmong(rows) && !isPlainRule(rule, own)) return false;
+    return true;
   }
 
-  /** Whether any rule of page or draft that names a state and sets any of these longhands is meant; some are asked more than once. */
-  #someFiled(names: Iterable<string>, isMeant: (rule: StyleBlock) => boolean): boolean {
+  /** The rules of page and draft that name a state and set any of these longhands; some more than once. */
+  *#filed(names: Iterable<string>): Generator<StyleBlock> {
     const all = [this.laid.overlay!.styles, this.laid.styles].map(filed);
-    for (const name of names) for (const one of all) if (one.get(name)?.some(isMeant)) return true;
-    return false;
+    for (const name of names) for (const one of all) yield* one.get(name) ?? [];
   }
 
   /** Rules that name a state and, in it or out of it, say something else of what a rule matches or of what encloses that. */
-  #rulesFor(block: StyleBlock, said: Said, climbs: boolean): Set<StyleBlock> {
+  *#rulesFor(block: StyleBlock, said: Said, climbs: boolean): Generator<undefined, Set<StyleBlock>> {
     const rules = new Set<StyleBlock>();
     const passed = new Set<StyleBlock>([block]);
     // The words of a first line may stand in boxes further in.
     const mayBeInside = block.selectors.some(({ pseudo }) => pseudo.startsWith('::first-'));
     const rows = mayBeInside ? undefined : this.#rowsOf(block, climbs);
-    this.#someFiled(said.names, (rule) => {
-      if (passed.has(rule)) return false;
+    for (const rule of this.#filed(said.names)) {
+      if (passed.has(rule)) continue;
       passed.add(rule);
-      const isReached = !rows || this.#reachedBy(rule).isAmong(rows);
-      if (isReached && saysElse(rule, said)) rules.add(rule);
-      return false;
-    });
+      if ((!rows || this.#reachedBy(rule).isAmong(rows)) && saysElse(rule, said)) rules.add(rule);
+      if (passed.size % 100 === 0) yield;
+    }
     return rules;
   }
 

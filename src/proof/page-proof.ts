@@ -66,9 +66,9 @@ export class PageProof {
     return pieceVerdicts(this.#shared.laid, this.draft);
   }
 
-  /** The verdict on each declaration, found when it is asked for; behind them those on what is none. */
-  *verdicts(): Generator<Verdict> {
-    for (const { verdict } of this.declarations()) yield verdict;
+  /** The verdict on each declaration, found when it is asked for; behind them those on what is none. Between them `undefined` for a pause. */
+  *verdicts(): Generator<Verdict | undefined> {
+    for (const one of this.declarations()) yield yield* one.steps();
     yield* this.pieces();
   }
 

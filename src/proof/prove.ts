@@ -1,6 +1,7 @@
 import type { Declaration } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import { setAside } from './aside.js';
+import { finished } from './finished.js';
 import { PageProof } from './page-proof.js';
 import { isAtWork, type Aside, type Proof, type ProofOptions, type Verdict } from './types.js';
 
@@ -11,11 +12,7 @@ import { isAtWork, type Aside, type Proof, type ProofOptions, type Verdict } fro
  * empty draft. What was pasted of the same draft before is set aside, and told.
  */
 export function prove(pages: Page | readonly Page[], draft: string, options: ProofOptions = {}): Proof {
-  const steps = proveInSteps(pages, draft, options);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return finished(proveInSteps(pages, draft, options));
 }
 
 /** How far a proof has come: so many declarations of so many, each counted on each page. */
@@ -25,8 +22,8 @@ export interface ProofStep {
 }
 
 /**
- * `prove` for callers that have other things to do in between: it pauses behind each verdict, and returns the proof behind the
- * last one. Asking no further ends it; nothing is lost by that.
+ * `prove` for callers that have other things to do in between: it pauses behind each verdict, and where one takes long on the way to
+ * it too; and returns the proof behind the last one. Asking no further ends it; nothing is lost by that.
  */
 export function* proveInSteps(
   pages: Page | readonly Page[],
@@ -43,7 +40,7 @@ export function* proveInSteps(
     const { amount } = proof;
     const found: Verdict[] = [];
     for (const verdict of proof.verdicts()) {
-      found.push(verdict);
+      if (verdict) found.push(verdict);
       yield { proven: at * amount + Math.min(found.length, amount), of: all.length * amount };
     }
     verdicts.push(...inOrder(found, amount));
