@@ -25,29 +25,38 @@ interface Asked {
 export function rulesFor({ indexes }: Told, change: HeldChange, tree: Tree, asked: Asked): IndexedRule[] {
   const { row, pseudo, above } = asked;
   const { classes } = change;
-  const isFor = ({ selector, needs }: IndexedRule): boolean =>
-    needs.every((name) => above.has(name) || classes.has(name)) &&
-    mayBe(selector.compounds[selector.compounds.length - 1], row, change, tree);
-  return indexes.flatMap(({ buckets }) => {
+  const found: IndexedRule[] = [];
+  const take = (rules: readonly IndexedRule[] | undefined) => {
+    if (!rules) return;
+    for (const rule of rules) {
+      const { needs, selector } = rule;
+      if (!needs.every((name) => above.has(name) || classes.has(name))) continue;
+      const last = selector.compounds[selector.compounds.length - 1];
+      if (mayBe(last, row, change, tree)) found.push(rule);
+    }
+  };
+  for (const { buckets } of indexes) {
     const bucket = buckets.get(pseudo);
-    return bucket ? filedFor(bucket, tree, row, classes).filter(isFor) : [];
-  });
+    if (bucket) eachFiledFor(bucket, tree, row, classes, take);
+  }
+  return found;
 }
 
-function filedFor(
-  bucket: Bucket,
+function eachFiledFor(
+  { byName, byAttribute, roots, others }: Bucket,
   tree: Tree,
   row: number,
   toggled: ReadonlySet<number>,
-): readonly IndexedRule[] {
-  const named = [tree.tag[row], tree.id[row], ...tree.classes[row], ...toggled];
-  return [
-    ...named.flatMap((name) => (name >= 0 ? (bucket.byName[name] ?? []) : [])),
-    // What is filed under an attribute may be under one that comes with the state.
-    ...[...bucket.byAttribute.values()].flat(),
-    ...bucket.roots,
-    ...bucket.others,
-  ];
+  take: (rules: readonly IndexedRule[] | undefined) => void,
+): void {
+  take(byName[tree.tag[row]]);
+  if (tree.id[row] >= 0) take(byName[tree.id[row]]);
+  for (const name of tree.classes[row]) take(byName[name]);
+  for (const name of toggled) take(byName[name]);
+  // What is filed under an attribute may be under one that comes with the state.
+  for (const rules of byAttribute.values()) take(rules);
+  take(roots);
+  take(others);
 }
 
 /** False only where an element is nothing that a compound matches, neither with the change on it nor without. */

@@ -33,7 +33,8 @@ export function holdStates(tree: Tree, held: readonly Held[]): Tree {
   return found;
 }
 
-function withStates(tree: Tree, held: readonly Held[]): Tree {
+/** The same anew each time. */
+export function withStates(tree: Tree, held: readonly Held[]): Tree {
   // A living page may be in some already.
   const states = new Map([...tree.held].map(([name, rows]) => [name, new Set(rows)]));
   const toggledStates = new Set<string>();

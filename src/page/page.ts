@@ -6,7 +6,7 @@ import { declarationFaults } from './declaration-faults.js';
 import type { PageElement } from './element.js';
 import { Gatherer } from './gather.js';
 import type { StyleBlock, StyleSet } from './style-set.js';
-import { holdStates } from './held.js';
+import { holdStates, withStates } from './held.js';
 import { usualConditions, type Conditions, type Held, type Setting, type Sheet } from './types.js';
 
 /** Where a draft is loaded, seen from the platform's sheets. */
@@ -213,9 +213,9 @@ export class Page {
     return overlay ? new Page(this.#shared, conditions, { overlay, bare, like: view }) : bare;
   }
 
-  /** @internal Its tree with one more state held. */
+  /** @internal Its tree with one more state held, which is not kept: of the many that are tried few are asked for again. */
   treeWith(held: Held): Tree {
-    return holdStates(this.#shared.bareTree, [...this.conditions.held, held]);
+    return withStates(this.#shared.bareTree, [...this.conditions.held, held]);
   }
 
   /** Containers keep their sizes only as long as the window keeps its own. */
