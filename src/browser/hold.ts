@@ -39,6 +39,8 @@ export interface Holder extends Unheld {
   hold(holds: readonly HeldOn[], foreign?: readonly ForeignText[]): void;
   /** The same again for rules that have come since. */
   renew(): void;
+  /** Whether anything is held. */
+  readonly isHolding: boolean;
 }
 
 /**
@@ -90,6 +92,9 @@ export function makeHolder(document: Document): Holder {
       rewrite();
     },
     renew: rewrite,
+    get isHolding() {
+      return undo.length > 0;
+    },
     originals,
     get states() {
       return states;

@@ -145,6 +145,7 @@ function obey(message: ToPage, parts: Parts): void {
     case 'pick':
       return stage.setPicking(message.on);
     case 'hold':
+      if (message.holds.length === 0 && !holder.isHolding) return;
       return watch.without(
         () =>
           holder.hold(
@@ -175,7 +176,7 @@ function obey(message: ToPage, parts: Parts): void {
         message.reading,
       );
       const asked = message.claims.map((claim, i) => ({ claim, element: elements[i] }));
-      const answers = watch.without(() => stage.aside(() => checkClaims(window.document, asked)));
+      const answers = watch.withoutTurning(() => stage.aside(() => checkClaims(window.document, asked)));
       return tell({ kind: 'checked', id: message.id, answers });
     }
     case 'measure': {

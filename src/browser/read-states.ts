@@ -33,12 +33,13 @@ export function statesOf(elements: readonly Element[]): StatesBefore {
   );
 }
 
+let anyState: string | undefined;
+
 /** The elements that are in a state of any kind, as far as that is cheap to ask: two lists differ where a state does. */
-export const elementsInStates = (root: ParentNode): Element[] => [
-  ...root.querySelectorAll(
-    `:checked, :indeterminate, :invalid, :placeholder-shown, ${listed(standingStates.ofAll)}`,
-  ),
-];
+export function elementsInStates(root: ParentNode): Element[] {
+  anyState ??= `:checked, :indeterminate, :invalid, :placeholder-shown, ${listed(standingStates.ofAll)}`;
+  return [...root.querySelectorAll(anyState)];
+}
 
 const withoutColon = (selector: string): string => selector.slice(1);
 

@@ -16,6 +16,8 @@ export interface Watch {
   readonly isChanged: boolean;
   /** Does something to the page; what it did itself is no change of the page's, `isMine` told apart from what scripts answer. */
   without<T>(work: () => T, isMine?: (record: MutationRecord) => boolean): T;
+  /** The same for what brings no state about: no element need be asked for its own. */
+  withoutTurning<T>(work: () => T): T;
   leave(): void;
 }
 
@@ -90,6 +92,14 @@ export function watchDocument(document: Document, onQuiet: () => void, tend: () 
       } finally {
         look(isMine);
         lookAtStates(true);
+      }
+    },
+    withoutTurning(work) {
+      look();
+      try {
+        return work();
+      } finally {
+        look(() => true);
       }
     },
     leave() {

@@ -19,3 +19,34 @@ test.each([
   const html = '<!DOCTYPE html><div class="card btn"><p class="note">some words</p></div>';
   expect(prove(parsePage({ name: 'x', html }), draft).verdicts[0].why).toContain(words);
 });
+
+describe('whom rules may reach in a state is told alike on small pages and on large ones', () => {
+  const body = '<div class="card"><p class="note">x</p></div><p class="note" id="last">y</p>';
+  const rest = '<i class="z">z</i>'.repeat(1200);
+  const told = (css: string, draft: string, behind: string) => {
+    const html = `<!DOCTYPE html><style>.note { margin: 0; padding: 0; border: 0 none; top: auto } ${css}</style>${body}${behind}`;
+    return prove(parsePage({ name: 'x', html }), draft).verdicts.map(
+      ({ outcome, why }) => `${outcome}: ${why}`,
+    );
+  };
+  const idle = 'needless: the page has the same value without it';
+
+  test.each([
+    ['.card:hover .note { S }', 'wins: wins on 1 element, while :hover on .card is held'],
+    ['.card:hover + .note { S }', 'wins: wins on 1 element, while :hover on .card is held'],
+    ['.is-open > .note { S }', 'wins: wins on 2 elements, while .is-open on * is held'],
+    [':focus-within > :is(.note) { S }', 'wins: wins on 2 elements, while :focus-within on * is held'],
+    ['.z:hover { S }', idle],
+    ['.z:hover .note { S }', idle],
+    ['.card:hover .z { S }', idle],
+  ])('%s', (rule, said) => {
+    const sets = ['margin-top: 3px', 'padding-top: 3px', 'border-top: 3px solid', 'top: 3px', 'left: 3px'];
+    const css = sets.map((set) => rule.replace('S', set)).join(' ');
+    // More declarations than are asked one by one before all rows are looked for.
+    const draft =
+      '.note { margin-top: 0 !important; padding-top: 0 !important; border-top-width: 0 !important; top: auto !important; left: auto !important }';
+    const [small, large] = ['', rest].map((behind) => told(css, draft, behind));
+    expect(large).toEqual(small);
+    expect(large[0]).toContain(said);
+  });
+});

@@ -1,5 +1,5 @@
 // Verdicts, point by point; tests/verdicts.test.ts has an engine judge them on random drafts.
-import { parsePage, prove, proveInSteps, type ProofOptions, type Verdict } from 'yelto';
+import { parsePage, prove, type ProofOptions, type Verdict } from 'yelto';
 import { looksAt } from '../../dist/page/index.js';
 import { statesOf } from '../../dist/proof/index.js';
 
@@ -374,29 +374,6 @@ test.each([
   ['<select class="a"><option>x</select>', '.a { align-items: normal }', 'wins'],
 ])('the browser’s own say on %s: %s %s', (body, draft, outcome) => {
   expect(outcomes('', body, draft)).toEqual([outcome]);
-});
-
-describe('a proof in steps', () => {
-  const draft = '.a { color: red; margin: 0 }\n.c:hover { color: blue }\n@bogus x;';
-  const pages = [page('.a { color: teal }', text), page('', '<p class=c>y')];
-
-  test('comes to the same end, and counts each declaration on each page', () => {
-    const steps = proveInSteps(pages, draft);
-    const told: string[] = [];
-    for (let step = steps.next(); ; step = steps.next()) {
-      if (step.done) {
-        expect(step.value).toEqual(prove(pages, draft));
-        break;
-      }
-      told.push(`${step.value.proven} of ${step.value.of}`);
-    }
-    expect(told.filter((one, i) => one !== told[i - 1])).toEqual([1, 2, 3, 4, 5, 6].map((n) => `${n} of 6`));
-  });
-
-  test('can be left in the middle, and another one begun on the same page', () => {
-    proveInSteps(pages[0], draft).next();
-    expect(prove(pages[0], draft)).toEqual(prove(page('.a { color: teal }', text), draft));
-  });
 });
 
 test('a state may be on a box whose like inside is not in it', () => {
