@@ -63,15 +63,15 @@ const worthKeeping = 1000;
 const alikeKept = new WeakMap<Tree, Map<string, readonly number[]>>();
 
 /**
- * The rows of the document itself that one compiled selector matches, its pseudo-element and other trees left aside, in order: found once
+ * The rows of the document itself that one compiled selector matches, its pseudo-element, what stands behind that, and other trees left aside, in order: found once
  * for each tree and all selectors that ask for the same, however they are written. [] for none.
  */
 export function rowsAskedFor(tree: Tree, selector: Selector): readonly number[] {
-  const bare: Selector = { ...selector, pseudo: '', through: undefined };
+  const bare: Selector = { ...selector, pseudo: '', pseudoStates: [], through: undefined };
   if (tree.size < worthKeeping) return rowsMatched(tree, [bare]);
   let kept = alikeKept.get(tree);
   if (!kept) alikeKept.set(tree, (kept = new Map()));
-  const key = JSON.stringify([bare.compounds, bare.combinators, bare.pseudoStates], leaveTextsOut);
+  const key = JSON.stringify([bare.compounds, bare.combinators], leaveTextsOut);
   let rows = kept.get(key);
   if (!rows) kept.set(key, (rows = rowsMatched(tree, [bare])));
   return rows;
