@@ -86,8 +86,9 @@ export class EngineLink {
     this.#remote = wrap<Engine>(this.#worker);
     this.#worker.addEventListener('message', ({ data }: MessageEvent<Partial<StepMessage>>) => {
       const call = [...this.#calls].findLast(({ name }) => name === data.stepOf);
-      if (!call) return;
-      call.step = { proven: data.proven!, of: data.of! };
+      // On the way to the first there is nothing to measure by.
+      if (!call || !data.proven) return;
+      call.step = { proven: data.proven, of: data.of! };
       this.#tell();
     });
   }

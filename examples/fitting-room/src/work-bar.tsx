@@ -10,7 +10,7 @@ export function WorkBar({ room: { work, stopped, stop, again } }: { room: Room }
         <Group justify="space-between" wrap="nowrap" gap="xs">
           <Text size="sm">
             {words}
-            {step && `: ${step.proven} of ${step.of} declarations`}
+            {step && `: ${step.proven} of ${step.of} declaration${step.of === 1 ? '' : 's'}`}
           </Text>
           <Button size="compact-xs" variant="outline" color="dark" onClick={stop}>
             Stop
