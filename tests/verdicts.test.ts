@@ -21,6 +21,7 @@ import { declarationOf, ruleOf } from './support/ordinary-rules.js';
 import { richerCase } from './support/richer.js';
 import { enclosedCase } from './support/enclosed-cases.js';
 import { frameworkCase } from './support/framework-cases.js';
+import { newerCase, newerThemes } from './support/newer.js';
 
 let browser: Browser;
 let judge: EffectJudge;
@@ -217,5 +218,11 @@ const sideways = fc
 test(
   `verdicts on ${runs} random drafts where lines run downwards are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(sideways, runs, falsehoods),
+  judgeTime,
+);
+
+test.each(newerThemes)(
+  `verdicts on ${runs} random drafts with newer things, %s, are what the engine shows (SEED=${seed})`,
+  (theme) => expectNothingFalse(newerCase(theme), runs, falsehoods),
   judgeTime,
 );

@@ -3,6 +3,7 @@ import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js'
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
 import { solutionOf } from './solution.js';
+import { askedBy } from './style-queries.js';
 import { variablesIn } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
@@ -90,10 +91,10 @@ export function variablesAround(
 
 const readInLists = new WeakMap<MatchList, ReadonlyMap<string, readonly string[]>>();
 
-/** The declarations of a rule that read variables: which, and for what. */
+/** The declarations of a rule that read variables, or stand under queries about them: which, and for what. */
 const readings = ofBlock((block) =>
   block.declarations.flatMap(({ property, value }) => {
-    const read = variablesIn(value);
+    const read = [...variablesIn(value), ...askedBy(block)];
     return read.length ? [{ names: physicalLonghandsOf(property), read }] : [];
   }),
 );

@@ -28,20 +28,16 @@ export function longhandsChangedBy(
 }
 
 /** The same where the rules that the state makes match, or leave, decide alone; undefined where they do not. */
-function toldByRules(
-  page: Page,
-  target: Target,
-  held: Held,
-  { attributes }: HeldChange,
-): string[] | undefined {
+function toldByRules(page: Page, target: Target, held: Held, change: HeldChange): string[] | undefined {
   // A draft has rules of its own, and what is held already may have made other rules match.
   if (page.overlay || page.conditions.held.length > 0) return undefined;
+  const { attributes } = change;
   const solution = solutionOf(page);
   const { index } = elementOf(target);
   const tree = page.treeWith(held);
   // An attribute may be a hint itself, or bring one about.
   const isHinted = attributes.size > 0 && [page.tree, tree].some((one) => mayBeHinted(one, index));
-  if (isHinted || attributes.has('style')) return undefined;
+  if (isHinted || attributes.has('style') || solution.mayTurnQueries(change)) return undefined;
   const { bare, flowsAs } = solution.matchingIn(tree);
   // Where the flow may turn, the same declarations say something of other sides.
   if (!bare || !flowsAs) return undefined;

@@ -59,6 +59,10 @@ export function isValueAlready(page: Page, target: Target, longhand: string, val
   return values.plainOf(target, longhand) === then;
 }
 
+/** A text as the computed value of a registered variable of that syntax on a target (CSS Properties and Values 1 §2.4). */
+export const computedAs = (page: Page, target: Target, syntax: string, text: string): string =>
+  registeredText(syntax, text, surroundings(computing(page), target, '--'));
+
 const plainCandidate = {
   layerName: '',
   context: 0,
@@ -245,7 +249,7 @@ class Computing implements Values {
   #sized(target: Target, text: string, candidates: readonly Candidate[]): string {
     const said = candidates.length > 0 ? candidates[0].declaration.value.trim().toLowerCase() : '';
     // What is filled in, or comes back, may be a word too.
-    const isWord = Object.hasOwn(fontSizes, said) || /^(initial|revert(-layer)?)$|var\(/.test(said);
+    const isWord = Object.hasOwn(fontSizes, said) || /^(initial|revert(-layer)?)$|(var|if)\(/.test(said);
     if (!isWord && this.candidates(target, 'font-family').length === 0) return text;
     const parent = parentOf(target);
     const isMonospace = this.#isMonospace(target);
@@ -337,7 +341,7 @@ export const toldByText = (candidate: Said | undefined, longhand: string): strin
 export const askedByText = (candidate: Said | undefined, longhand: string): AsksFor | undefined =>
   foundInText(candidate, longhand).asksFor;
 
-const asksForMore = /(var|env|attr)\(/i;
+const asksForMore = /(var|env|attr|if|sibling-(index|count))\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
 function findInText(candidate: Said | undefined, longhand: string): Found {

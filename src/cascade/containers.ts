@@ -10,10 +10,11 @@ import {
 } from '../sheet/index.js';
 import { computedOf } from './computed.js';
 import type { MatchList } from './match-list.js';
+import { hasStyle } from './style-queries.js';
 
 /**
  * Whether the container queries around a rule hold for an element (CSS Conditional 5 §5), with the sizes
- * that the page's conditions give; undefined where a size is not given or the query asks for a style.
+ * that the page's conditions give and the styles of its rules; undefined where a size is not given.
  * `of` is the element itself for its pseudo-elements, else its parent.
  */
 export function containersHold(page: Page, { containers }: StyleBlock, of: PageElement | null): Truth {
@@ -52,13 +53,14 @@ function holdsFor(
     const isVertical = axes.length > 0 && /^(vertical|sideways)/.test(computedOf(page, up, 'writing-mode'));
     if (axes.length && !knows(computedOf(page, up, 'container-type'), axes, isVertical)) continue;
     if (!query) return true;
+    const container = up;
     const size = sizeOf(page, up);
-    if (axes.length && !size) return undefined;
     const truths = possibleTruths(query, {
-      width: size?.width ?? 0,
+      width: size?.width,
       height: size?.height,
       isVertical,
-      pixelsOf: (unit) => pixelsOf(page, up, unit),
+      pixelsOf: (unit) => pixelsOf(page, container, unit),
+      hasStyle: (asked) => hasStyle(page, container, asked),
     });
     // What no engine knows does not hold.
     if (!truths.includes(true)) return false;

@@ -41,6 +41,7 @@ export function sharedSizes(page: Page): Sizes | undefined {
 export const sharesSizes = (page: Page): boolean => sharedSizes(page) !== undefined;
 
 const saysSize = /^(font|font-size|font-family|all)$/i;
+const chosen = /(?<![\w-])if\(/i;
 const ofWindow = /\d[sld]?v(w|h|i|b|min|max)\b/i;
 /** Shares of what the font or a container knows. */
 const ofFont = /\d(r?(ch|ex|cap|ic|lh)|cq\w+)\b/i;
@@ -60,10 +61,10 @@ function sayOf(styles: StyleSet): Say {
       if (property.startsWith('--')) {
         variables.add(condition);
         variablesHangOnWindow ||= ofWindow.test(value);
-        arePlainVariables &&= !ofFont.test(value);
+        arePlainVariables &&= !ofFont.test(value) && containers.length === 0 && !chosen.test(value);
       } else if (saysSize.test(property)) {
         conditions.add(condition);
-        isPlain &&= layer === 0 && containers.length === 0 && !ofFont.test(value);
+        isPlain &&= layer === 0 && containers.length === 0 && !ofFont.test(value) && !chosen.test(value);
         hangsOnWindow ||= ofWindow.test(value);
         usesVariables ||= /var\(/i.test(value);
       }

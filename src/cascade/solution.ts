@@ -14,7 +14,9 @@ import type { IndexedRule } from './rule-index.js';
 import { matchedRows } from './matched-rows.js';
 import { mayTell, rulesFor, type Carrier } from './may-tell.js';
 import { mayHaveOwn, ownClaims } from './own-claims.js';
+import { countsPlaces, withPlace } from './places.js';
 import { Level, type Candidate } from './rank.js';
+import { mayTurnQueries, variablesAskedIn } from './style-queries.js';
 import type { Target } from './types.js';
 import {
   matchedFor,
@@ -84,6 +86,8 @@ export class Solution {
   readonly #contextsFor = new Map<LonghandSet, Map<number, Context>>();
   /** Attributes that make values, so that what the same rules match may look otherwise. */
   readonly #read: readonly string[];
+  /** Whether values count elements among their siblings. */
+  readonly #countsPlaces: boolean;
   readonly #flows: Flows;
   readonly #targets: DraftTargets;
   /** Of the target that states were asked of last. */
@@ -101,7 +105,9 @@ export class Solution {
     let capture = captures.get(page.identity);
     if (!capture) captures.set(page.identity, (capture = new Capture(page)));
     this.#capture = capture;
-    const readers = [page.styles, ...page.components, page.overlay?.styles].map(attributesRead);
+    const texts = [page.styles, ...page.components, page.overlay?.styles];
+    const readers = texts.map(attributesRead);
+    this.#countsPlaces = texts.some(countsPlaces);
     this.#read = [...new Set(readers.filter(({ size }) => size > 0).flatMap((names) => [...names]))];
     this.#matching = capture.matching(page.tree);
     this.#draft = draftMatching(page);
@@ -150,6 +156,7 @@ export class Solution {
     if (tree.roots.length > 1 || this.#draft) return true;
     const told = this.#capture.told(change);
     if (told.setsFlow && this.#flows.mayDiffer) return true;
+    if (this.mayTurnQueries(change)) return true;
     if (this.#asked?.row !== row || this.#asked.pseudo !== pseudo)
       this.#asked = { row, pseudo, above: this.#namesAbove(row), rules: new Map() };
     const { above, rules } = this.#asked;
@@ -157,6 +164,15 @@ export class Solution {
     let found = rules.get(told);
     if (!found) rules.set(told, (found = rulesFor(told, change, tree, { row, pseudo, above })));
     return carrier ? mayTell(found, change, tree, carrier) : found.length > 0;
+  }
+
+  /** Whether a change may make container queries hold that did not, or the other way round. */
+  mayTurnQueries(change: HeldChange): boolean {
+    const texts = [this.page.styles, ...this.page.components];
+    const asked = texts.map(variablesAskedIn).filter(({ size }) => size > 0);
+    if (asked.length === 0) return false;
+    const { blocks } = this.#capture.told(change);
+    return [...blocks].some((block) => asked.some((names) => mayTurnQueries(block, names)));
   }
 
   #namesAbove(row: number): ReadonlySet<number> {
@@ -175,19 +191,21 @@ export class Solution {
     let context = at >= 0 ? this.#contexts.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
       context = within(context, this.contested(next, ''));
-      context = this.#withAttributes(context, next);
+      context = this.#withOwn(context, next);
       this.#contexts.set(next, context);
     }
     return pseudo ? within(context, this.contested(row, pseudo)) : context;
   }
 
-  /** With what values may read there; most elements have nothing of the kind. */
-  #withAttributes(context: Context, row: number): Context {
-    if (this.#read.length === 0) return context;
-    const { attributes } = this.page.elements[row];
+  /** With what values may read of the element itself: attributes, its place; most have nothing of the kind. */
+  #withOwn(context: Context, row: number): Context {
+    if (this.#read.length === 0 && !this.#countsPlaces) return context;
+    const element = this.page.elements[row];
+    const { attributes } = element;
     const there = this.#read.filter((name) => attributes.has(name));
-    if (there.length === 0) return context;
-    const key = JSON.stringify(there.map((name) => [name, attributes.get(name)]));
+    const place = this.#countsPlaces ? withPlace(this.page, element, 'sibling-index() sibling-count()') : '';
+    if (there.length === 0 && !place) return context;
+    const key = place + JSON.stringify(there.map((name) => [name, attributes.get(name)]));
     const known = this.#workedOut.attributes;
     let one = known.get(key);
     if (!one) known.set(key, (one = {}));
@@ -204,12 +222,12 @@ export class Solution {
     let context = at >= 0 ? known.get(at)! : this.#workedOut.contexts;
     for (const next of path.reverse()) {
       for (const claims of this.contested(next, '').saying(names)) context = within(context, claims);
-      context = this.#withAttributes(context, next);
+      context = this.#withOwn(context, next);
       // Where one box ends and the next begins.
       context = within(context, names);
       known.set(next, context);
     }
-    return within(this.#withAttributes(context, row), this.contested(row, pseudo));
+    return within(this.#withOwn(context, row), this.contested(row, pseudo));
   }
 
   /** What matches a target: the platform's rules, and the draft's. */

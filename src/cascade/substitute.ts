@@ -1,4 +1,5 @@
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { parseChoice, truthOf, type ChoiceLeaf, type Truth } from '../sheet/index.js';
 import { attributeAsked, attributeFilling } from './attributes.js';
 
 /** Characters. Variables that double each other would fill the memory; engines give up too (CSS Variables 1 §3.3). */
@@ -7,7 +8,7 @@ const longestValue = 0x10000;
 const deepestNesting = 400;
 
 /** Whether anything takes another text's place in a value. */
-export const isSubstituted = (value: string): boolean => /(?<![\w-])(var|env|attr)\(/i.test(value);
+export const isSubstituted = (value: string): boolean => /(?<![\w-])(var|env|attr|if)\(/i.test(value);
 
 /** What a device says of itself (CSS Environment Variables 1 §3); no text tells what. */
 const ofDevice =
@@ -18,6 +19,8 @@ interface Fillings {
   readonly variable: (name: string) => string | undefined;
   /** As it is written on the element. */
   readonly attribute: (name: string) => string | undefined;
+  /** Whether what a choice asks for holds; undefined where no engine knows. */
+  readonly holds: (asked: ChoiceLeaf) => Truth;
 }
 
 /**
@@ -42,7 +45,7 @@ function substitutedIn(
   for (let at = from; at < to; at++) {
     if (text.length > longestValue) return undefined;
     const [, kind] =
-      (tokens.types[at] === kinds.Function && /^(var|env|attr)\($/i.exec(tokenText(tokens, at))) || [];
+      (tokens.types[at] === kinds.Function && /^(var|env|attr|if)\($/i.exec(tokenText(tokens, at))) || [];
     if (!kind) {
       text += tokenText(tokens, at);
       continue;
@@ -52,11 +55,12 @@ function substitutedIn(
     const isVariable = kind.toLowerCase() === 'var';
     const comma = isVariable ? skipSpace(tokens, first + 1, close) : commaIn(tokens, at, close);
     const own = isVariable ? fillings.variable(tokenText(tokens, first)) : ownOf(tokens, at, close, fillings);
-    const filling =
-      own ??
-      (comma < close && tokens.types[comma] === kinds.Comma
-        ? substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim()
-        : undefined);
+    const filling = /^if$/i.test(kind)
+      ? chosenIn(tokens, at, fillings, depth)
+      : (own ??
+        (comma < close && tokens.types[comma] === kinds.Comma
+          ? substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim()
+          : undefined));
     if (filling === undefined) return undefined;
     // What is filled in never joins its neighbours to one token.
     text += /[\w%-]$/.test(text) && /^[\w%.-]/.test(filling) ? ` ${filling}` : filling;
@@ -64,6 +68,13 @@ function substitutedIn(
     at = close;
   }
   return text.length > longestValue ? undefined : text;
+}
+
+/** The value of the first branch of an `if()` that holds (CSS Values 5 §8). */
+function chosenIn(tokens: Tokens, open: number, fillings: Fillings, depth: number): string | undefined {
+  const branches = parseChoice(tokens, open) ?? [];
+  const chosen = branches.find(({ condition }) => !condition || truthOf(condition, fillings.holds) === true);
+  return chosen && substitutedIn(tokens, chosen.from, chosen.to, fillings, depth + 1)?.trim();
 }
 
 /** What an `attr()` or an `env()` stands for by itself. */
@@ -103,7 +114,7 @@ export function variablesIn(value: string): string[] {
 }
 
 /**
- * Names each variable that a value reads, in order; what stands behind its comma where `visit` asks for it, and what stands
+ * Names each variable that a value reads or asks about, in order; what stands behind its comma where `visit` asks for it, and what stands
  * behind that of an `attr()` unless these attributes have what it asks for.
  */
 export function eachRead(
@@ -111,7 +122,7 @@ export function eachRead(
   attributes: ReadonlyMap<string, string> | undefined,
   visit: (name: string) => boolean,
 ): void {
-  if (!/var\(/i.test(value)) return;
+  if (!/(var|style)\(/i.test(value)) return;
   const tokens = readTokens(value);
   for (let at = 0; at < tokens.count; at++) {
     if (tokens.types[at] !== kinds.Function) continue;
@@ -122,6 +133,11 @@ export function eachRead(
     } else if (kind === 'var(') {
       const name = tokenText(tokens, skipSpace(tokens, at + 1));
       if (name.startsWith('--') && !visit(name)) at = close;
+    } else if (kind === 'style(') {
+      for (let one = at + 1; one < close; one++) {
+        const name = tokens.types[one] === kinds.Ident ? tokenText(tokens, one) : '';
+        if (name.startsWith('--')) visit(name);
+      }
     }
   }
 }

@@ -3,6 +3,7 @@ import { inQuirks, type Page, type PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
+import { asksForPlace, withPlace } from './places.js';
 import { rolledBack, type Candidate } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
@@ -97,9 +98,21 @@ export function filledValue(
   target: Target,
   { property, value }: Pick<Declaration, 'property' | 'value'>,
 ): string | undefined {
-  const filled = fillVariables(page, target, value);
+  const filled = withPlaceOf(page, target, property, fillVariables(page, target, value));
   if (filled === undefined || filled === value || !page.tree.quirks) return filled;
   return inQuirks({ property, value: filled.trim() }).value;
+}
+
+/** Of a variable that is not registered the one who reads it is counted. */
+function withPlaceOf(
+  page: Page,
+  target: Target,
+  property: string,
+  value: string | undefined,
+): string | undefined {
+  if (value === undefined || !asksForPlace(value)) return value;
+  const isHandedOn = property.startsWith('--') && !registeredProperty(page, property);
+  return isHandedOn ? value : withPlace(page, target, value);
 }
 
 const filledOnes = new WeakMap<Declaration, Map<string, Declaration>>();

@@ -1,5 +1,7 @@
 import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
+import { withPlace } from './places.js';
+import { choiceHolds } from './style-queries.js';
 import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
@@ -13,6 +15,7 @@ export function fillVariables(page: Page, target: Target, value: string): string
   return substituted(value, {
     variable: (name) => variables.valueOf(target, name),
     attribute: (name) => elementOf(target).attributes.get(name),
+    holds: (asked) => choiceHolds(page, target, asked, (name) => variables.valueOf(target, name)),
   });
 }
 
@@ -30,7 +33,7 @@ export const variableOf = (page: Page, target: Target, name: string): string | u
 
 /** Whether a variable of the target would read itself with that value, straight or by way of others. */
 export const isCircular = (page: Page, target: Target, name: string, value: string): boolean =>
-  /var\(/i.test(value) && variablesOf(page).leadsBack(target, name, value);
+  /(var|style)\(/i.test(value) && variablesOf(page).leadsBack(target, name, value);
 
 /** A variable at the place where it is declared. */
 interface Declared {
@@ -185,14 +188,18 @@ class Variables {
       case 'unset':
         return this.#unset(one);
     }
+    const variable = (other: string) => {
+      const declared = this.#declared(one.target, other);
+      return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
+    };
     const filled = substituted(value, {
-      variable: (other) => {
-        const declared = this.#declared(one.target, other);
-        return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
-      },
+      variable,
+      holds: (asked) => choiceHolds(this.page, one.target, asked, variable),
       attribute: (other) => elementOf(one.target).attributes.get(other),
     });
-    return filled === undefined || !isOfSyntax(this.page, name, filled) ? this.#invalid(one) : filled;
+    if (filled === undefined) return this.#invalid(one);
+    const computed = registeredProperty(this.page, name) ? withPlace(this.page, one.target, filled) : filled;
+    return isOfSyntax(this.page, name, computed) ? computed : this.#invalid(one);
   }
 
   /** CSS Properties and Values 1 §2.4: a registered variable is unset, another has no value at all. */

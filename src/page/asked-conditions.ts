@@ -2,6 +2,7 @@ import type { MediaSetting } from '../sheet/index.js';
 import { schemeLooks } from './extra-looks.js';
 import { distinctSettings } from './looks.js';
 import type { Page } from './page.js';
+import { ofValues } from './style-set.js';
 import type { Conditions } from './types.js';
 
 /** Conditions that a page's sheets ask about, and under which it would look otherwise. */
@@ -47,6 +48,7 @@ function conditionsInUse({ styles, grammar }: Page): number[] {
   const { blocks, keyframes, registered, layers } = styles;
   const found = new Set(layers.conditions);
   for (const { condition } of [...keyframes, ...registered]) found.add(condition);
+  for (const condition of ofValues(styles)) found.add(condition);
   // Of the many rules under one condition the first will do.
   for (const { condition, declarations } of blocks)
     if (!found.has(condition) && declarations.some(({ property, value }) => !grammar.check(property, value)))

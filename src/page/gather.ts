@@ -1,6 +1,7 @@
 import { parseSelectors, readSelectors, type Names, type Selector } from '../selector/index.js';
 import {
   parseImport,
+  mediaInChoices,
   parseMedia,
   parseNamespace,
   parseSheet,
@@ -233,6 +234,9 @@ export class Gatherer {
     fullSelector = place.parentText || selectorText,
   ): void {
     const { sheet, layer, condition, scope, containers } = place;
+    for (const { value } of declarations)
+      for (const media of mediaInChoices(value))
+        this.#condition({ parent: 0, media: this.#query(media), text: `@media ${media}`, isOfValue: true });
     this.#blocks.push({
       component: this.component,
       sheet,

@@ -26,7 +26,8 @@ export type {
   StyleBlock,
   StyleSet,
 } from './style-set.js';
-export { emptyStyleSet } from './style-set.js';
+export { emptyStyleSet, ofValues } from './style-set.js';
+export { abilitiesOf } from './abilities.js';
 export { Gatherer } from './gather.js';
 export { importedHrefs } from './leading.js';
 export { namesInUse, nearestNames } from './names-in-use.js';

@@ -12,6 +12,8 @@ export interface RuleCondition {
   readonly media?: MediaQuery;
   readonly constant?: boolean;
   readonly text: string;
+  /** Where it chooses among the values of a declaration (CSS Values 5 §8). */
+  readonly isOfValue?: boolean;
 }
 
 /** `@scope` (CSS Cascade 6 §2.5). Without roots it begins at the parent of the `<style>` element. */
@@ -87,6 +89,18 @@ export interface StyleSet {
   readonly faults: readonly Fault[];
   /** Where this set is another one but for one rule, which has more declarations and the same selectors. */
   readonly mends?: { readonly styles: StyleSet; readonly block: StyleBlock; readonly mended: StyleBlock };
+}
+
+const valueConditions = new WeakMap<StyleSet, readonly number[]>();
+
+/** Numbers of the conditions that choose among the values of declarations; [] for most texts. */
+export function ofValues(styles: StyleSet): readonly number[] {
+  let found = valueConditions.get(styles);
+  if (!found) {
+    found = styles.conditions.flatMap(({ isOfValue }, number) => (isOfValue ? [number] : []));
+    valueConditions.set(styles, found);
+  }
+  return found;
 }
 
 export const emptyStyleSet: StyleSet = {

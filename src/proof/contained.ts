@@ -33,6 +33,11 @@ export function uncontained(laid: Page, { block }: Drafted): { why: string; reme
         'Ask for the width, height, aspect-ratio or orientation of the container, lengths with their unit.',
     };
   const holds = `@container ${block.containers.join(' and ')} holds for nothing here`;
+  if (block.containers.some((query) => /style\(/i.test(query)))
+    return {
+      why: `${holds}: no box around is such a container with that style`,
+      remedy: 'Set what it asks for on a box around, as in --name: value.',
+    };
   if (laid.conditions.containers)
     return {
       why: `${holds}, with the sizes that were given`,

@@ -54,9 +54,9 @@ function boxesOf(longhand: string): string[] {
   return found;
 }
 
-/** What any property's value may hang on: variables, animations, and which side is the start. */
+/** What any property's value may hang on: variables, animations, which side is the start, and what containers there are. */
 export const isUsedEverywhere = (longhand: string): boolean =>
-  /^(direction|writing-mode|animation-.*|--.*)$/.test(longhand);
+  /^(direction|writing-mode|animation-.*|container-(name|type)|--.*)$/.test(longhand);
 
 const concerns = new Map<string, LonghandSet>();
 

@@ -21,7 +21,7 @@ import {
   type LonghandSet,
   type Target,
 } from '../cascade/index.js';
-import type { Look, Page, StyleBlock } from '../page/index.js';
+import { ofValues, type Look, type Page, type StyleBlock } from '../page/index.js';
 import { endsNativeLook } from '../facts/index.js';
 import { isInherited, longhandsOf } from '../value/index.js';
 import { concernsOf } from './dependencies.js';
@@ -149,15 +149,16 @@ export class Looking {
   /** What is known under the conditions of a look. */
   #around({ view, extra }: Look): Around {
     let without: Question['without'] | undefined;
+    // Under the same rules something else may be measured there, drawn in other colours, or chosen.
+    const isApart = extra !== undefined || ofValues(view.overlay!.styles).length > 0;
     return {
       view,
       without: (target, longhand) => {
         without ??= computedWithout(view, this.declaration, draftTargets(view, this.block).flat());
         return without(target, longhand);
       },
-      // Under the same rules something else may be measured there, or drawn in other colours.
-      bySize: extra ? new Map() : this.#bySize,
-      inContext: extra ? new Map() : this.#inContext,
+      bySize: isApart ? new Map() : this.#bySize,
+      inContext: isApart ? new Map() : this.#inContext,
       here: new Map(),
     };
   }

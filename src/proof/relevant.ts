@@ -10,6 +10,7 @@ import {
 import {
   hangsOnWindow,
   looksBetween,
+  ofValues,
   measureOf,
   resized,
   type HeldLooks,
@@ -173,6 +174,7 @@ export class RelevantLooks {
       ...layers.conditions,
       ...keyframes.map(({ condition }) => condition),
       ...registered.map(({ condition }) => condition),
+      ...ofValues(view.overlay!.styles),
     ];
   }
 

@@ -23,6 +23,7 @@ export {
   type MatchContext,
 } from './match.js';
 export { canBeIn } from './pseudo-class.js';
+export { positionOf } from './positions.js';
 export { ownParts, partsSeen, slotsOf, type SeenPart } from './trees.js';
 export {
   partRows,

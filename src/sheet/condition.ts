@@ -17,8 +17,8 @@ interface Unknown {
 
 /** How an at-rule reads what is its own. */
 export interface Leaves<Leaf> {
-  /** What stands between brackets, in lower case and with single spaces. */
-  feature(text: string): Condition<Leaf>;
+  /** What stands between brackets, in lower case and with single spaces; and as it is written. */
+  feature(text: string, written: string): Condition<Leaf>;
   /** A function's name, in lower case and with its bracket, and what it holds; without this no function is known. */
   ofFunction?(name: string, text: string): Condition<Leaf>;
 }
@@ -88,11 +88,13 @@ function parseInBrackets<Leaf extends { readonly kind: string }>(
   const condition =
     tokens.types[inner] === kinds.Function ? parseCondition(tokens, inner, close, leaves) : broken;
   if (condition !== broken) return condition;
+  const written = tokenText(tokens, inner, close);
   return leaves.feature(
-    tokenText(tokens, inner, close)
+    written
       .replace(/\/\*[^]*?\*\/|\s+/g, ' ')
       .trim()
       .toLowerCase(),
+    written,
   );
 }
 

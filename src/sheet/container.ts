@@ -5,10 +5,12 @@ import { calculateText } from '../value/index.js';
 import { broken, combine, parseCondition, unknown, type Condition, type Truth } from './condition.js';
 import { readFeature, type Comparison } from './feature.js';
 import { mediaFeature } from './media-features.js';
+import { parseStyleQuery, type StyleLeaf } from './style-query.js';
 
 type Leaf =
   | ({ readonly kind: 'feature' } & Comparison)
-  /** What nobody answers here: a style, how far something has been scrolled. */
+  | StyleLeaf
+  /** What nobody answers here: how far something has been scrolled. */
   | { readonly kind: 'open' };
 
 /** What has to be known of a container: its sizes one way or the other. */
@@ -28,12 +30,14 @@ export interface ContainerCondition {
 /** A container as it is looked at. */
 export interface ContainerLook {
   /** CSS px; undefined where it was not given. */
-  readonly width: number;
+  readonly width?: number;
   readonly height?: number;
   /** Whether lines run from top to bottom. */
   readonly isVertical: boolean;
   /** CSS px of one unit there; undefined where only fonts or layout know. */
   readonly pixelsOf: (unit: string) => number | undefined;
+  /** Whether it has a style; undefined where only fonts or layout know. */
+  readonly hasStyle: (asked: StyleLeaf) => boolean | undefined;
 }
 
 const axesOf: Readonly<Record<string, readonly Axis[]>> = {
@@ -59,10 +63,11 @@ const noName = /^(none|and|or|not|default|initial|inherit|unset|revert|revert-la
 const leaves = {
   feature: (text: string): Condition<Leaf> => readFeature(text, known),
   ofFunction: (name: string, text: string): Condition<Leaf> =>
-    (name === 'style(' && /^[\s(]*(not[\s(]+)*--/i.test(text)) ||
-    (name === 'scroll-state(' && /\b(stuck|snapped|scrollable|scrolled)\b/i.test(text))
-      ? { kind: 'open' }
-      : unknown,
+    name === 'style('
+      ? parseStyleQuery(text)
+      : name === 'scroll-state(' && /\b(stuck|snapped|scrollable|scrolled)\b/i.test(text)
+        ? { kind: 'open' }
+        : unknown,
 };
 
 /** Reads the prelude of `@container`; undefined where a browser drops it with all that it holds. */
@@ -109,6 +114,8 @@ function isUnknown(query: Condition<Leaf>): boolean {
     case 'some':
       return query.of.some(isUnknown);
     case 'open':
+    case 'style':
+    case 'range':
       return false;
     case 'unknown':
       return true;
@@ -136,6 +143,11 @@ export function possibleTruths(query: Condition<Leaf>, look: ContainerLook): rea
       return compare(query, look);
     case 'open':
       return [true, false];
+    case 'style':
+    case 'range': {
+      const truth = look.hasStyle(query);
+      return truth === undefined ? [true, false] : [truth];
+    }
     case 'not':
       return possibleTruths(query.of, look).map((one) => (one === undefined ? undefined : !one));
     case 'all':
@@ -162,7 +174,7 @@ function compare(
     : { 'inline-size': 'width', 'block-size': 'height' };
   const name = Object.hasOwn(physical, asked.name) ? physical[asked.name] : asked.name;
   if (!Object.hasOwn(axesOf, name)) return [undefined];
-  if (height === undefined && name !== 'width') return [true, false];
+  if (width === undefined || (height === undefined && name !== 'width')) return [true, false];
   const conditions = { width, height: height ?? 0, medium: 'screen', preferences: {} } as const;
   if (asked.operator === 'has' || !/^(width|height)$/.test(name))
     return [mediaFeature.compare({ ...asked, name }, conditions)];
@@ -189,3 +201,25 @@ function lengthIn(text: string, pixelsOf: ContainerLook['pixelsOf']): number | u
   if ([...amount.keys()].some((unit) => unit !== 'px' && unit !== '')) return undefined;
   return amount.get('px') ?? 0;
 }
+
+/** The variables that one of its conditions asks about; [] for most. */
+export const variablesAsked = ({ query }: ContainerCondition): readonly string[] =>
+  query ? variablesIn(query) : [];
+
+function variablesIn(query: Condition<Leaf>): readonly string[] {
+  switch (query.kind) {
+    case 'style':
+      return [query.name, ...namesIn(query.value ?? '')];
+    case 'range':
+      return [...namesIn(query.left), ...namesIn(query.right)];
+    case 'not':
+      return variablesIn(query.of);
+    case 'all':
+    case 'some':
+      return query.of.flatMap(variablesIn);
+    default:
+      return [];
+  }
+}
+
+const namesIn = (text: string): readonly string[] => text.match(/--[^\s,()]+/g) ?? [];

@@ -12,7 +12,15 @@ export { authoredPlace } from './authored.js';
 export { mapHref } from './map-href.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
 export { combine, type Truth } from './condition.js';
-export { parseContainer, possibleTruths, type Axis, type ContainerCondition } from './container.js';
+export {
+  parseContainer,
+  possibleTruths,
+  variablesAsked,
+  type Axis,
+  type ContainerCondition,
+} from './container.js';
+export { mediaInChoices, parseChoice, truthOf, type ChoiceLeaf } from './choice.js';
+export type { StyleLeaf } from './style-query.js';
 export { holds, parseMedia, widthsOf, type MediaQuery } from './media.js';
 export { mediaFault, whyNeverHolds, type MediaFault } from './media-faults.js';
 export type { MediaConditions } from './media-features.js';

@@ -26,7 +26,7 @@ const units: readonly (readonly [RegExp, MathType])[] = [
 ];
 
 const mathFunction =
-  /^(-webkit-)?(calc|min|max|clamp|abs|sign|round|mod|rem|sin|cos|tan|asin|acos|atan|atan2|pow|sqrt|hypot|log|exp|progress)\($/i;
+  /^(-webkit-)?(calc|min|max|clamp|abs|sign|round|mod|rem|sin|cos|tan|asin|acos|atan|atan2|pow|sqrt|hypot|log|exp|progress|sibling-index|sibling-count)\($/i;
 
 /**
  * The value with each calculation replaced by a plain token of its type: one text, or two where a length and
@@ -55,6 +55,8 @@ export function withoutMath(value: string): readonly string[] | undefined {
 
 function functionType(tokens: Tokens, open: number): MathType | undefined {
   const name = tokenText(tokens, open).slice(0, -1).toLowerCase().replace('-webkit-', '');
+  const close = tokens.closes[open];
+  if (name.startsWith('sibling-')) return skipSpace(tokens, open + 1, close) >= close ? 'number' : undefined;
   const parts = argumentTypes(tokens, open, name);
   if (!parts || parts.length === 0) return undefined;
   const joined = parts.reduce<MathType | undefined>(

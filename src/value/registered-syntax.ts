@@ -17,11 +17,21 @@ export function fitsSyntax(syntax: string, value: string): boolean {
 
 function matchesSyntax(syntax: string, value: string): boolean {
   try {
-    return lexer.match(syntax.replace(/<transform-list>/g, '<transform-function>+'), value).error === null;
+    const grammar = syntax.replace(/<transform-list>/g, '<transform-function>+');
+    return lexer.match(grammar, value).error === null && isOfOwnCase(syntax, value);
   } catch {
     // A syntax that cannot be read takes anything.
     return true;
   }
+}
+
+/** An author's words keep their letter case (CSS Properties and Values 1 §5.1). */
+function isOfOwnCase(syntax: string, value: string): boolean {
+  if (syntax.includes('<custom-ident>')) return true;
+  const words: string[] = syntax.match(/(?<![<\w-])[a-z_-][\w-]*/gi) ?? [];
+  const isOther = (said: string) =>
+    !words.includes(said) && words.some((word) => word.toLowerCase() === said.toLowerCase());
+  return !(value.match(/(?<![\w#-])[a-z_-][\w-]*(?!\()/gi) ?? []).some(isOther);
 }
 
 /** Lengths that hang on a font or a container; an initial value has none. */

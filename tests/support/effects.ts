@@ -158,6 +158,7 @@ export class EffectJudge {
     // Of windows in which all media queries answer alike one will do; containers are as wide as the window lets them.
     const queries = [
       ...[...text.matchAll(/@media ([^{]*)\{/g)].map(([, query]) => query.trim()),
+      ...[...text.matchAll(/(?<![@\w])media\(([^()]*)\)/g)].map(([, asked]) => `(${asked})`),
       ...[...[...sheets, draft].join('\n').matchAll(/^@import \S+ ([^;]+);$/gm)].map(([, query]) => query),
     ];
     const isByWidth = text.includes('@container');

@@ -1,0 +1,141 @@
+// Whether a target has the style that a query asks for (CSS Conditional 5 §5.3), and which variables queries ask about.
+import { abilitiesOf, type Page, type StyleBlock, type StyleSet } from '../page/index.js';
+import {
+  holds,
+  parseContainer,
+  supports,
+  variablesAsked,
+  type ChoiceLeaf,
+  type StyleLeaf,
+  type Truth,
+} from '../sheet/index.js';
+import { fitsSyntax } from '../value/index.js';
+import { computedAs, isValueAlready } from './computed.js';
+import { isOfSyntax, registeredProperty } from './registered.js';
+import { parentOf } from './surroundings.js';
+import type { Target } from './types.js';
+import { fillVariables, variableOf } from './variables.js';
+
+/** The value of a variable of the target; undefined for none. */
+type Variable = (name: string) => string | undefined;
+
+/** undefined where only fonts or layout know. */
+export function hasStyle(
+  page: Page,
+  target: Target,
+  asked: StyleLeaf,
+  variable: Variable = (name) => variableOf(page, target, name),
+): boolean | undefined {
+  if (asked.kind === 'range') return isInRange(page, target, asked, variable);
+  const { name, value } = asked;
+  const own = variable(name);
+  const registered = registeredProperty(page, name);
+  if (value === undefined)
+    return (
+      own !== undefined &&
+      (registered?.initial === undefined || !isValueAlready(page, target, name, 'initial'))
+    );
+  // What steps back in the cascade has nothing to step back for (§5.3).
+  if (/^revert(-layer)?$/i.test(value)) return false;
+  if (registered && registered.syntax.trim() !== '*') {
+    const filled = fillVariables(page, target, value);
+    return (
+      filled !== undefined && isOfSyntax(page, name, filled) && isValueAlready(page, target, name, value)
+    );
+  }
+  return own?.trim() === wantedOf(page, target, name, value);
+}
+
+function wantedOf(page: Page, target: Target, name: string, value: string): string | undefined {
+  const registered = registeredProperty(page, name);
+  const above = () => {
+    const parent = parentOf(target);
+    return parent ? variableOf(page, parent, name)?.trim() : undefined;
+  };
+  switch (value.toLowerCase()) {
+    case 'initial':
+      return registered?.initial?.trim();
+    case 'unset':
+      return registered && !registered.inherits ? registered.initial?.trim() : above();
+    case 'inherit':
+      return above();
+    default:
+      return fillVariables(page, target, value)?.trim();
+  }
+}
+
+const kinds = ['<number>', '<percentage>', '<length>', '<angle>', '<time>', '<resolution>'];
+
+function isInRange(
+  page: Page,
+  target: Target,
+  { left, operator, right }: Extract<StyleLeaf, { kind: 'range' }>,
+  variable: Variable,
+): boolean | undefined {
+  const [a, b] = [left, right].map((text) =>
+    text.startsWith('--') ? variable(text) : fillVariables(page, target, text),
+  );
+  if (a === undefined || b === undefined) return false;
+  const kind = kinds.find((one) => fitsSyntax(one, a.trim()) && fitsSyntax(one, b.trim()));
+  if (!kind) return false;
+  const [low, high] = [a, b].map((text) => amountOf(computedAs(page, target, kind, text.trim())));
+  if (low === undefined || high === undefined) return undefined;
+  switch (operator) {
+    case '=':
+      return low === high;
+    case '<':
+      return low < high;
+    case '<=':
+      return low <= high;
+    case '>':
+      return low > high;
+    case '>=':
+      return low >= high;
+  }
+}
+
+/** undefined where it is no single number with its unit. */
+const amountOf = (text: string): number | undefined =>
+  /^[-+]?[\d.]+(e[-+]?\d+)?(px|%|deg|s|dppx)?$/.test(text) ? parseFloat(text) : undefined;
+
+/** Whether what a choice inside a value asks for holds for a target (CSS Values 5 §8). */
+export function choiceHolds(page: Page, target: Target, asked: ChoiceLeaf, variable: Variable): Truth {
+  switch (asked.kind) {
+    case 'media':
+      return holds(asked.query, page.conditions);
+    case 'supports':
+      return supports(asked.text, abilitiesOf(page.grammar, page.tree.names, page.tree.quirks));
+    default:
+      // Choices take the initial value of a registered variable for one too.
+      return asked.kind === 'style' && asked.value === undefined
+        ? variable(asked.name) !== undefined
+        : hasStyle(page, target, asked, variable);
+  }
+}
+
+const askedIn = new WeakMap<StyleSet, ReadonlySet<string>>();
+
+/** The variables that container queries of a text ask about; empty for most. */
+export function variablesAskedIn(styles: StyleSet): ReadonlySet<string> {
+  let found = askedIn.get(styles);
+  if (!found) askedIn.set(styles, (found = new Set(styles.blocks.flatMap(askedBy))));
+  return found;
+}
+
+const read = new Map<string, readonly string[]>();
+
+/** The variables that the container queries around a rule ask about; [] for most. */
+export function askedBy({ containers }: StyleBlock): readonly string[] {
+  if (containers.length === 0) return [];
+  return containers.flatMap((text) => {
+    let names = read.get(text);
+    if (!names) read.set(text, (names = (parseContainer(text) ?? []).flatMap(variablesAsked)));
+    return names;
+  });
+}
+
+/** Whether a rule may make container queries hold that did not, or the other way round. */
+export const mayTurnQueries = ({ declarations }: StyleBlock, asked: ReadonlySet<string>): boolean =>
+  declarations.some(
+    ({ property }) => asked.has(property) || /^(container(-name|-type)?|all)$/i.test(property),
+  );
