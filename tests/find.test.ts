@@ -48,6 +48,8 @@ function mentioned(): Record<string, string[]> {
   const look = (style: CSSStyleDeclaration, where: string) => {
     const here = new Set<string>();
     for (const property of style) {
+      // Engines give the lines of an author's function no name.
+      if (!property) continue;
       (found[property] ??= []).push(where);
       const value = style.getPropertyValue(property);
       for (const [word] of value.matchAll(

@@ -8,6 +8,7 @@ import { expectNothingFalse, judgeTime, runsOr, seed } from './support/judging.j
 import { startEngine } from './support/engine.js';
 import { frameworkText, markupNamedIn } from './support/framework-cases.js';
 import { anySheet } from './support/ordinary.js';
+import { newerSheet } from './support/newer.js';
 import { richerSheet } from './support/richer.js';
 
 let browser: Browser;
@@ -85,7 +86,11 @@ const ending = fc.constantFrom(
 );
 
 const sheet = fc
-  .tuple(top, fc.array(fc.oneof(anySheet, richerSheet, oddPiece, frameworkText), { maxLength: 3 }), ending)
+  .tuple(
+    top,
+    fc.array(fc.oneof(anySheet, richerSheet, newerSheet, oddPiece, frameworkText), { maxLength: 3 }),
+    ending,
+  )
   .map(([first, parts, last]) => first + parts.join('') + last);
 
 const plain: PanelProfile = { name: 'plain', about: '', place: 'after' };

@@ -2,6 +2,7 @@ import { hangsOnWindow, measureOf, type Measure, type Page, type StyleBlock } fr
 import { parseStyleAttribute, type WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import type { MatchList } from './match-list.js';
+import { withFunctions } from './author-functions.js';
 import { solutionOf } from './solution.js';
 import { askedBy } from './style-queries.js';
 import { variablesIn } from './substitute.js';
@@ -78,9 +79,12 @@ export function variablesAround(
     }
   }
   const found = new Set<string>();
+  const { styles, overlay } = page;
   const ask = (lists: Iterable<MatchList>, names: readonly string[]) => {
     for (const list of lists)
-      for (const name of names) for (const variable of readBy(list).get(name) ?? []) found.add(variable);
+      for (const name of names)
+        for (const variable of withFunctions(readBy(list).get(name) ?? [], overlay?.styles ?? styles))
+          found.add(variable);
   };
   ask(own, longhands);
   ask(above, longhands.filter(isInherited));

@@ -8,6 +8,7 @@ import {
   longhandsOf,
   registeredText,
   takesColours,
+  withContrasts,
   type Surroundings,
 } from '../value/index.js';
 import { longhandValue } from './longhand-value.js';
@@ -206,7 +207,8 @@ class Computing implements Values {
   plain(target: Target, longhand: string, candidates: readonly Candidate[]): string {
     const text = this.#handed(target, longhand, candidates);
     if (longhand === 'font-size') return this.#sized(target, text, candidates);
-    return text.includes(ownColour) ? text.replaceAll(ownColour, this.valueOf(target, 'color')) : text;
+    if (!text.includes(ownColour)) return text;
+    return withContrasts(text.replaceAll(ownColour, this.valueOf(target, 'color')));
   }
 
   /** As it is handed down: the colour of the text is that of whoever has it in the end (CSS Color 4 §9.4). */
@@ -249,7 +251,8 @@ class Computing implements Values {
   #sized(target: Target, text: string, candidates: readonly Candidate[]): string {
     const said = candidates.length > 0 ? candidates[0].declaration.value.trim().toLowerCase() : '';
     // What is filled in, or comes back, may be a word too.
-    const isWord = Object.hasOwn(fontSizes, said) || /^(initial|revert(-layer)?)$|(var|if)\(/.test(said);
+    const isWord =
+      Object.hasOwn(fontSizes, said) || /^(initial|revert(-layer)?)$|(var|if|--[^\s(),;:]+)\(/.test(said);
     if (!isWord && this.candidates(target, 'font-family').length === 0) return text;
     const parent = parentOf(target);
     const isMonospace = this.#isMonospace(target);
@@ -341,7 +344,7 @@ export const toldByText = (candidate: Said | undefined, longhand: string): strin
 export const askedByText = (candidate: Said | undefined, longhand: string): AsksFor | undefined =>
   foundInText(candidate, longhand).asksFor;
 
-const asksForMore = /(var|env|attr|if|sibling-(index|count))\(/i;
+const asksForMore = /(var|env|attr|if|sibling-(index|count)|--[^\s(),;:]+)\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
 function findInText(candidate: Said | undefined, longhand: string): Found {

@@ -17,7 +17,11 @@ import { hasStyle } from './style-queries.js';
  * that the page's conditions give and the styles of its rules; undefined where a size is not given.
  * `of` is the element itself for its pseudo-elements, else its parent.
  */
-export function containersHold(page: Page, { containers }: StyleBlock, of: PageElement | null): Truth {
+export function containersHold(
+  page: Page,
+  { containers }: Pick<StyleBlock, 'containers'>,
+  of: PageElement | null,
+): Truth {
   let all: Truth = true;
   for (const text of containers) {
     // A list of conditions holds where any of them does.

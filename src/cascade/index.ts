@@ -18,6 +18,7 @@ export { registeredProperty } from './registered.js';
 export { filledValue, specifiedFrom, valueOf } from './value.js';
 export { Level, rolledBack, standingFirst, type Candidate } from './rank.js';
 export { isSubstituted, variablesIn } from './substitute.js';
+export { withFunctions } from './author-functions.js';
 export { fillVariables } from './variables.js';
 export { variableReaders } from './variable-readers.js';
 export {

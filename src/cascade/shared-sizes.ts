@@ -41,7 +41,7 @@ export function sharedSizes(page: Page): Sizes | undefined {
 export const sharesSizes = (page: Page): boolean => sharedSizes(page) !== undefined;
 
 const saysSize = /^(font|font-size|font-family|all)$/i;
-const chosen = /(?<![\w-])if\(/i;
+const chosen = /(?<![\w-])(if|--[^\s(),;:]+)\(/i;
 const ofWindow = /\d[sld]?v(w|h|i|b|min|max)\b/i;
 /** Shares of what the font or a container knows. */
 const ofFont = /\d(r?(ch|ex|cap|ic|lh)|cq\w+)\b/i;

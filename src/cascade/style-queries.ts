@@ -14,21 +14,19 @@ import { computedAs, isValueAlready } from './computed.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { parentOf } from './surroundings.js';
 import type { Target } from './types.js';
-import { fillVariables, variableOf } from './variables.js';
-
-/** The value of a variable of the target; undefined for none. */
-type Variable = (name: string) => string | undefined;
+import { substituted, type Fillings } from './substitute.js';
+import { fillingsOf, variableOf } from './variables.js';
 
 /** undefined where only fonts or layout know. */
 export function hasStyle(
   page: Page,
   target: Target,
   asked: StyleLeaf,
-  variable: Variable = (name) => variableOf(page, target, name),
+  fillings = fillingsOf(page, target),
 ): boolean | undefined {
-  if (asked.kind === 'range') return isInRange(page, target, asked, variable);
+  if (asked.kind === 'range') return isInRange(page, target, asked, fillings);
   const { name, value } = asked;
-  const own = variable(name);
+  const own = fillings.variable(name);
   const registered = registeredProperty(page, name);
   if (value === undefined)
     return (
@@ -38,15 +36,20 @@ export function hasStyle(
   // What steps back in the cascade has nothing to step back for (§5.3).
   if (/^revert(-layer)?$/i.test(value)) return false;
   if (registered && registered.syntax.trim() !== '*') {
-    const filled = fillVariables(page, target, value);
+    const filled = substituted(value, fillings);
     return (
       filled !== undefined && isOfSyntax(page, name, filled) && isValueAlready(page, target, name, value)
     );
   }
-  return own?.trim() === wantedOf(page, target, name, value);
+  return own?.trim() === wantedOf(page, target, asked, fillings);
 }
 
-function wantedOf(page: Page, target: Target, name: string, value: string): string | undefined {
+function wantedOf(
+  page: Page,
+  target: Target,
+  { name, value = '' }: Extract<StyleLeaf, { kind: 'style' }>,
+  fillings: Fillings,
+): string | undefined {
   const registered = registeredProperty(page, name);
   const above = () => {
     const parent = parentOf(target);
@@ -60,7 +63,7 @@ function wantedOf(page: Page, target: Target, name: string, value: string): stri
     case 'inherit':
       return above();
     default:
-      return fillVariables(page, target, value)?.trim();
+      return substituted(value, fillings)?.trim();
   }
 }
 
@@ -70,10 +73,10 @@ function isInRange(
   page: Page,
   target: Target,
   { left, operator, right }: Extract<StyleLeaf, { kind: 'range' }>,
-  variable: Variable,
+  fillings: Fillings,
 ): boolean | undefined {
   const [a, b] = [left, right].map((text) =>
-    text.startsWith('--') ? variable(text) : fillVariables(page, target, text),
+    /^--[^(]*$/.test(text) ? fillings.variable(text) : substituted(text, fillings),
   );
   if (a === undefined || b === undefined) return false;
   const kind = kinds.find((one) => fitsSyntax(one, a.trim()) && fitsSyntax(one, b.trim()));
@@ -99,17 +102,17 @@ const amountOf = (text: string): number | undefined =>
   /^[-+]?[\d.]+(e[-+]?\d+)?(px|%|deg|s|dppx)?$/.test(text) ? parseFloat(text) : undefined;
 
 /** Whether what a choice inside a value asks for holds for a target (CSS Values 5 §8). */
-export function choiceHolds(page: Page, target: Target, asked: ChoiceLeaf, variable: Variable): Truth {
+export function choiceHolds(page: Page, target: Target, asked: ChoiceLeaf, fillings: Fillings): Truth {
   switch (asked.kind) {
     case 'media':
       return holds(asked.query, page.conditions);
     case 'supports':
       return supports(asked.text, abilitiesOf(page.grammar, page.tree.names, page.tree.quirks));
     default:
-      // Choices take the initial value of a registered variable for one too.
-      return asked.kind === 'style' && asked.value === undefined
-        ? variable(asked.name) !== undefined
-        : hasStyle(page, target, asked, variable);
+      if (asked.kind === 'range') return hasStyle(page, target, asked, fillings);
+      // Choices take the initial value of a registered variable for one too, and what has no value for nothing's.
+      if (asked.value === undefined) return fillings.variable(asked.name) !== undefined;
+      return substituted(asked.value, fillings) !== undefined && hasStyle(page, target, asked, fillings);
   }
 }
 

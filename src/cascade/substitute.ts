@@ -8,19 +8,31 @@ const longestValue = 0x10000;
 const deepestNesting = 400;
 
 /** Whether anything takes another text's place in a value. */
-export const isSubstituted = (value: string): boolean => /(?<![\w-])(var|env|attr|if)\(/i.test(value);
+export const isSubstituted = (value: string): boolean =>
+  /(?<![\w-])(var|env|attr|if|--[^\s(),;:]+)\(/i.test(value);
 
 /** What a device says of itself (CSS Environment Variables 1 §3); no text tells what. */
 const ofDevice =
   /^(safe-area-(max-)?inset-(top|right|bottom|left)|keyboard-inset-(top|right|bottom|left|width|height)|titlebar-area-(x|y|width|height)|viewport-segment-(top|right|bottom|left|width|height)|preferred-text-scale)$/;
 
+/** A function of the author's with its arguments, each filled in already, and the functions in which it is called. */
+export interface Call {
+  readonly name: string;
+  readonly given: readonly (string | undefined)[];
+  readonly calls?: ReadonlySet<string>;
+}
+
 /** What takes a function's place in a value, by name; undefined for nothing. */
-interface Fillings {
+export interface Fillings {
   readonly variable: (name: string) => string | undefined;
   /** As it is written on the element. */
   readonly attribute: (name: string) => string | undefined;
   /** Whether what a choice asks for holds; undefined where no engine knows. */
   readonly holds: (asked: ChoiceLeaf) => Truth;
+  /** What a function of the author's gives. */
+  readonly result: (call: Call) => string | undefined;
+  /** The functions in which this is asked. */
+  readonly calls?: ReadonlySet<string>;
 }
 
 /**
@@ -45,22 +57,14 @@ function substitutedIn(
   for (let at = from; at < to; at++) {
     if (text.length > longestValue) return undefined;
     const [, kind] =
-      (tokens.types[at] === kinds.Function && /^(var|env|attr|if)\($/i.exec(tokenText(tokens, at))) || [];
+      (tokens.types[at] === kinds.Function && /^(var|env|attr|if|--.+)\($/i.exec(tokenText(tokens, at))) ||
+      [];
     if (!kind) {
       text += tokenText(tokens, at);
       continue;
     }
     const close = Math.min(tokens.closes[at], to);
-    const first = skipSpace(tokens, at + 1, close);
-    const isVariable = kind.toLowerCase() === 'var';
-    const comma = isVariable ? skipSpace(tokens, first + 1, close) : commaIn(tokens, at, close);
-    const own = isVariable ? fillings.variable(tokenText(tokens, first)) : ownOf(tokens, at, close, fillings);
-    const filling = /^if$/i.test(kind)
-      ? chosenIn(tokens, at, fillings, depth)
-      : (own ??
-        (comma < close && tokens.types[comma] === kinds.Comma
-          ? substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim()
-          : undefined));
+    const filling = fillingOf(tokens, { at, close, name: kind }, fillings, depth);
     if (filling === undefined) return undefined;
     // What is filled in never joins its neighbours to one token.
     text += /[\w%-]$/.test(text) && /^[\w%.-]/.test(filling) ? ` ${filling}` : filling;
@@ -68,6 +72,59 @@ function substitutedIn(
     at = close;
   }
   return text.length > longestValue ? undefined : text;
+}
+
+/** A function that something takes the place of, from its name to its closing bracket. */
+interface Place {
+  readonly at: number;
+  readonly close: number;
+  readonly name: string;
+}
+
+function fillingOf(tokens: Tokens, place: Place, fillings: Fillings, depth: number): string | undefined {
+  const { at, close, name } = place;
+  if (name.startsWith('--')) {
+    if (isInItself(tokens, place)) return undefined;
+    return fillings.result({
+      name,
+      given: argumentsIn(tokens, place, fillings, depth),
+      calls: fillings.calls,
+    });
+  }
+  if (/^if$/i.test(name)) return chosenIn(tokens, at, fillings, depth);
+  const first = skipSpace(tokens, at + 1, close);
+  const isVariable = /^var$/i.test(name);
+  const comma = isVariable ? skipSpace(tokens, first + 1, close) : commaIn(tokens, at, close);
+  const own = isVariable ? fillings.variable(tokenText(tokens, first)) : ownOf(tokens, at, close, fillings);
+  const hasFallback = comma < close && tokens.types[comma] === kinds.Comma;
+  if (own !== undefined || !hasFallback) return own;
+  return substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim();
+}
+
+/** Whether a call stands among its own arguments: engines take that for a circle. */
+function isInItself(tokens: Tokens, { at, close }: Place): boolean {
+  for (let one = at + 1; one < close; one++)
+    if (tokens.types[one] === kinds.Function && tokenText(tokens, one) === tokenText(tokens, at)) return true;
+  return false;
+}
+
+/** What is given to a function, filled in; undefined for what has no value. */
+function argumentsIn(
+  tokens: Tokens,
+  { at, close }: Place,
+  fillings: Fillings,
+  depth: number,
+): (string | undefined)[] {
+  const given: (string | undefined)[] = [];
+  if (skipSpace(tokens, at + 1, close) >= close) return given;
+  for (let start = at + 1; start <= close;) {
+    const comma = commaIn(tokens, start - 1, close);
+    // A list with commas of its own stands in braces.
+    const text = substitutedIn(tokens, start, comma, fillings, depth + 1)?.trim();
+    given.push(text?.replace(/^\{([^]*)\}$/, '$1').trim());
+    start = comma + 1;
+  }
+  return given;
 }
 
 /** The value of the first branch of an `if()` that holds (CSS Values 5 §8). */
@@ -114,7 +171,7 @@ export function variablesIn(value: string): string[] {
 }
 
 /**
- * Names each variable that a value reads or asks about, in order; what stands behind its comma where `visit` asks for it, and what stands
+ * Names each variable that a value reads or asks about, and each function of the author's with its bracket, in order; what stands behind its comma where `visit` asks for it, and what stands
  * behind that of an `attr()` unless these attributes have what it asks for.
  */
 export function eachRead(
@@ -122,7 +179,7 @@ export function eachRead(
   attributes: ReadonlyMap<string, string> | undefined,
   visit: (name: string) => boolean,
 ): void {
-  if (!/(var|style)\(/i.test(value)) return;
+  if (!/(var|style|--[^\s(),;:]+)\(/i.test(value)) return;
   const tokens = readTokens(value);
   for (let at = 0; at < tokens.count; at++) {
     if (tokens.types[at] !== kinds.Function) continue;
@@ -133,6 +190,8 @@ export function eachRead(
     } else if (kind === 'var(') {
       const name = tokenText(tokens, skipSpace(tokens, at + 1));
       if (name.startsWith('--') && !visit(name)) at = close;
+    } else if (kind.startsWith('--')) {
+      visit(tokenText(tokens, at));
     } else if (kind === 'style(') {
       for (let one = at + 1; one < close; one++) {
         const name = tokens.types[one] === kinds.Ident ? tokenText(tokens, one) : '';

@@ -1,4 +1,5 @@
 import type { StyleBlock, StyleSet } from '../page/index.js';
+import { withFunctions } from './author-functions.js';
 import { variablesIn } from './substitute.js';
 
 /** A declaration that reads a variable, and the rule that it stands in. */
@@ -16,7 +17,7 @@ export function variableReaders(styles: StyleSet): ReadonlyMap<string, readonly 
   const readers = new Map<string, VariableReader[]>();
   for (const block of styles.blocks) {
     for (const declaration of block.declarations) {
-      for (const name of new Set(variablesIn(declaration.value))) {
+      for (const name of new Set(withFunctions(variablesIn(declaration.value), styles))) {
         const same = readers.get(name);
         if (same) same.push({ block, declaration });
         else readers.set(name, [{ block, declaration }]);

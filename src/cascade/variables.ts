@@ -1,22 +1,32 @@
 import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { withPlace } from './places.js';
+import { isCall, readByFunction, resultOf } from './author-functions.js';
 import { choiceHolds } from './style-queries.js';
 import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
-import { eachRead, isSubstituted, substituted } from './substitute.js';
+import { eachRead, isSubstituted, substituted, type Fillings } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** CSS Variables 1 §3, CSS Values 5 §7.7: `var()` and `attr()` filled in; undefined where one has no value or runs in a circle. */
 export function fillVariables(page: Page, target: Target, value: string): string | undefined {
   if (!isSubstituted(value)) return value;
-  const variables = variablesOf(page);
-  return substituted(value, {
-    variable: (name) => variables.valueOf(target, name),
+  return substituted(value, fillingsOf(page, target));
+}
+
+export const fillingsOf = (page: Page, target: Target): Fillings =>
+  fillingsFor(page, target, (name) => variablesOf(page).valueOf(target, name));
+
+/** What stands on a target for whatever a value reads, where its variables are found so. */
+function fillingsFor(page: Page, target: Target, variable: Fillings['variable']): Fillings {
+  const fillings: Fillings = {
+    variable,
     attribute: (name) => elementOf(target).attributes.get(name),
-    holds: (asked) => choiceHolds(page, target, asked, (name) => variables.valueOf(target, name)),
-  });
+    holds: (asked) => choiceHolds(page, target, asked, fillings),
+    result: (call) => resultOf(page, target, call, fillings),
+  };
+  return fillings;
 }
 
 const known = new WeakMap<Page, Variables>();
@@ -33,7 +43,7 @@ export const variableOf = (page: Page, target: Target, name: string): string | u
 
 /** Whether a variable of the target would read itself with that value, straight or by way of others. */
 export const isCircular = (page: Page, target: Target, name: string, value: string): boolean =>
-  /(var|style)\(/i.test(value) && variablesOf(page).leadsBack(target, name, value);
+  isSubstituted(value) && variablesOf(page).leadsBack(target, name, value);
 
 /** A variable at the place where it is declared. */
 interface Declared {
@@ -157,6 +167,12 @@ class Variables {
     const found: Declared[] = [];
     const { attributes } = elementOf(target);
     eachRead(value, attributes, (name) => {
+      if (isCall(name)) {
+        const { styles, overlay } = this.page;
+        for (const read of readByFunction(overlay?.styles ?? styles, name.slice(0, -1)))
+          found.push(...[this.#declared(target, read) ?? []].flat());
+        return true;
+      }
       const declared = this.#declared(target, name);
       if (declared) found.push(declared);
       const isGiven = declared
@@ -192,11 +208,7 @@ class Variables {
       const declared = this.#declared(one.target, other);
       return declared ? this.#values.get(declared.key) : registeredProperty(this.page, other)?.initial;
     };
-    const filled = substituted(value, {
-      variable,
-      holds: (asked) => choiceHolds(this.page, one.target, asked, variable),
-      attribute: (other) => elementOf(one.target).attributes.get(other),
-    });
+    const filled = substituted(value, fillingsFor(this.page, one.target, variable));
     if (filled === undefined) return this.#invalid(one);
     const computed = registeredProperty(this.page, name) ? withPlace(this.page, one.target, filled) : filled;
     return isOfSyntax(this.page, name, computed) ? computed : this.#invalid(one);

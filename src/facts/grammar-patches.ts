@@ -28,7 +28,11 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   '-webkit-text-stroke-width': '<line-width>',
   'column-rule-color': '<color>#',
   'column-rule-style': '<line-style>#',
-  'initial-letter': 'normal | <number [1,∞]> <integer [1,∞]>?',
+  'initial-letter': 'normal | <number [1,∞]> [ <integer [1,∞]> | drop | raise ]?',
+  appearance: 'none | auto | base-select | <compat-auto> | <compat-special>',
+  'font-variant':
+    'normal | none | [ <common-lig-values> || <discretionary-lig-values> || <historical-lig-values> || <contextual-alt-values> || stylistic( <feature-value-name> ) || historical-forms || styleset( <feature-value-name># ) || character-variant( <feature-value-name># ) || swash( <feature-value-name> ) || ornaments( <feature-value-name> ) || annotation( <feature-value-name> ) || [ small-caps | all-small-caps | petite-caps | all-petite-caps | unicase | titling-caps ] || <numeric-figure-values> || <numeric-spacing-values> || <numeric-fraction-values> || ordinal || slashed-zero || <east-asian-variant-values> || <east-asian-width-values> || ruby || [ text | emoji | unicode ] ]',
+  'flex-wrap': 'nowrap | [ wrap | wrap-reverse ] || balance',
   'hyphenate-limit-chars': '[ auto | <integer [1,∞]> ]{1,3}',
   'text-underline-position': 'auto | [ from-font | under ] || [ left | right ]',
   'font-family': '[ <string> | <custom-ident>+ ]#',
@@ -104,13 +108,24 @@ function relativeColours(): string {
   return [
     ...names.map((name) => `${name}( from <color> ${channels} )`),
     `color( from <color> <custom-ident> ${channels} )`,
+    `alpha( from <color> [ / ${channel} ]? )`,
   ].join(' | ');
 }
+
+const bgLayer = '<bg-image> || <bg-position> [ / <bg-size> ]? || <repeat-style> || <attachment>';
 
 /** Types of the grammars that engines read otherwise: the system colours of CSS Color 4, appendix A, are still taken. */
 export const typePatches: Readonly<Record<string, string>> = {
   color:
-    '<color-base> | currentColor | <system-color> | <deprecated-system-color> | <device-cmyk()> | <light-dark()> | <-non-standard-color>',
+    '<color-base> | currentColor | <system-color> | <deprecated-system-color> | <device-cmyk()> | <light-dark()> | contrast-color( <color> ) | <-non-standard-color>',
+  // Engines mix without a space to mix in (CSS Color 5 §3).
+  'color-mix()': 'color-mix( [ <color-interpolation-method> , ]? [ <color> && <percentage [0,100]>? ]#{2} )',
+  'timeline-range-name': 'cover | contain | entry | exit | entry-crossing | exit-crossing | scroll',
+  // Boxes that only the clip may name (CSS Backgrounds 4 §2.11).
+  'bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | text | border-area ]`,
+  'final-bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | text | border-area ] || <'background-color'>`,
+  image:
+    '<url> | <image()> | <image-set()> | <element()> | <paint()> | -webkit-cross-fade( <image> , <image> , [ <number> | <percentage> ] ) | light-dark( [ <image> | none ] , [ <image> | none ] ) | <gradient>',
   // Colours made from another one (CSS Color 5 §4).
   'color-function':
     '<rgb()> | <rgba()> | <hsl()> | <hsla()> | <hwb()> | <lab()> | <lch()> | <oklab()> | <oklch()> | <color()> | <relative-color>',
@@ -145,7 +160,8 @@ export const refusedTexts: Readonly<Record<string, RegExp>> = {
   'grid-template': /""|''/,
   grid: /""|''/,
   // Of two times one may be negative, and is the delay then.
-  animation: /""|''|(^|[\s,])-[\d.]+(?![\w.%])|-[\d.]+m?s\b[^,]*[\s,]-[\d.]+m?s\b/i,
+  // A shorthand names no timeline (CSS Animations 2 §4.1).
+  animation: /""|''|(?<![\w-])(view|scroll)\(|(^|[\s,])-[\d.]+(?![\w.%])|-[\d.]+m?s\b[^,]*[\s,]-[\d.]+m?s\b/i,
   'counter-reset': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
   'counter-increment': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
   'counter-set': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
@@ -160,6 +176,10 @@ export const refusedTexts: Readonly<Record<string, RegExp>> = {
   'grid-column-end': noLine,
   container: /^[^/]*((?<![\w-])(and|or|not)(?![\w-])|none\s+[^\s/]|[^\s/]\s+none)/i,
   'container-name': /(?<![\w-])(and|or|not)(?![\w-])|none\s+\S|\S\s+none/i,
+  'align-content': /(?<![\w-])last\s+baseline/i,
+  'place-content': /(?<![\w-])last\s+baseline/i,
+  'flex-basis': /anchor-size\(/i,
+  flex: /anchor-size\(/i,
   'view-transition-class': /none\s+\S|\S\s+none/i,
   'font-feature-settings': shortTag,
   'font-variation-settings': shortTag,
@@ -217,6 +237,9 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
 /** Properties whose sizes may not be negative, which upstream leaves out. */
 export const neverNegative =
   /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|border-spacing|scroll-padding(-.*)?|grid(-template)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
+
+/** Sizes that may be made of what the content takes (CSS Values 5 §11). */
+export const takesCalcSize = /^((min-|max-)?(width|height|inline-size|block-size)|flex-basis)$/;
 
 /** `fit-content()` is a function of grid tracks only. */
 export const sizesWithoutFitContent = /^((min-|max-)?(width|height|inline-size|block-size)|flex|flex-basis)$/;

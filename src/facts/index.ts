@@ -9,6 +9,7 @@ export {
   refusedTexts,
   refusedWords,
   sizesWithoutFitContent,
+  takesCalcSize,
   takesOwnNames,
   typePatches,
 } from './grammar-patches.js';

@@ -198,13 +198,19 @@ function checkWish(page: Page, { at, set, media }: Wish): void {
         text: `${property}: ${value}`,
         remedy: fault.remedy,
       });
-    if (/[{};]|!\s*important/i.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) {
+    if (/[{};]|!\s*important/i.test(withoutBrackets(value.replace(/"[^"]*"|'[^']*'/g, '')))) {
       throw new YeltoError(`"${value}" is more than one value.`, {
         text: value,
         remedy: 'Give one declaration at a time, without ; and !important.',
       });
     }
   }
+}
+
+/** What stands in brackets is part of one value, as the branches of a choice are. */
+function withoutBrackets(value: string): string {
+  const inner = value.replace(/\([^()]*\)/g, '');
+  return inner === value ? value : withoutBrackets(inner);
 }
 
 /** The best selector, with what it matches, wanted or not. */

@@ -7,6 +7,7 @@ import {
   type AtRule,
 } from '../sheet/index.js';
 import { nearest } from '../text/index.js';
+import { readFunctionHead } from './author-functions.js';
 
 /** At-rules that engines know (CSS Conditional 3, Cascade 5, Fonts 4, …); `gather.ts` reads those that hold rules. */
 const known = [
@@ -60,6 +61,12 @@ export function atRuleFault(rule: AtRule): AtRuleFault | undefined {
       return {
         why: `"${text}" names no address, so a browser drops it`,
         remedy: 'Write: @import url("more.css");',
+      };
+    case 'function':
+      if (readFunctionHead(prelude)) return undefined;
+      return {
+        why: `"${text}" is not written as a function, ${dropped}`,
+        remedy: 'Write: @function --name(--value) { result: … }, with two dashes before each name.',
       };
     case 'layer':
       return layerFault(text, prelude, contents !== undefined);

@@ -21,6 +21,7 @@ import { abilitiesOf } from './abilities.js';
 import type { Layers } from './layers.js';
 import {
   emptyStyleSet,
+  type AuthorFunction,
   type Keyframes,
   type OtherRule,
   type RegisteredProperty,
@@ -35,6 +36,7 @@ import { faultsOfAbsent } from './absent.js';
 import { placeInSheet } from './place.js';
 import { inQuirks } from './quirks.js';
 import { framesDropped, readKeyframes } from './keyframes.js';
+import { parseFunction } from './author-functions.js';
 import { parseRegistered } from './registered.js';
 import { parseScope } from './scope.js';
 import type { FindImport, Place, SheetToAdd } from './to-gather.js';
@@ -47,6 +49,7 @@ export class Gatherer {
   readonly #conditions: RuleCondition[];
   readonly #keyframes: Keyframes[];
   readonly #registered: RegisteredProperty[];
+  readonly #functions: AuthorFunction[];
   readonly #otherRules: OtherRule[] = [];
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
@@ -71,6 +74,7 @@ export class Gatherer {
     this.#conditions = [...base.conditions];
     this.#keyframes = [...base.keyframes];
     this.#registered = [...base.registered];
+    this.#functions = [...base.functions];
     this.#layers = base.layers.copy(comesFirst);
     for (const { media } of base.conditions) if (media) this.#queries.set(media.text, media);
   }
@@ -84,6 +88,7 @@ export class Gatherer {
       conditions: this.#conditions,
       keyframes: this.#keyframes,
       registered: this.#registered,
+      functions: this.#functions,
       otherRules: this.#otherRules,
       faults: this.#faults,
     };
@@ -174,6 +179,11 @@ export class Gatherer {
     return this.#conditions.length - 1;
   }
 
+  /** One that chooses among the values of a declaration. */
+  #valueCondition(media: string, parent: number): number {
+    return this.#condition({ parent, media: this.#query(media), text: `@media ${media}`, isOfValue: true });
+  }
+
   #mediaCondition(media: string, parent: number): number {
     return media === ''
       ? parent
@@ -235,8 +245,7 @@ export class Gatherer {
   ): void {
     const { sheet, layer, condition, scope, containers } = place;
     for (const { value } of declarations)
-      for (const media of mediaInChoices(value))
-        this.#condition({ parent: 0, media: this.#query(media), text: `@media ${media}`, isOfValue: true });
+      for (const media of mediaInChoices(value)) this.#valueCondition(media, 0);
     this.#blocks.push({
       component: this.component,
       sheet,
@@ -349,6 +358,10 @@ export class Gatherer {
         if (registered) this.#registered.push(registered);
         return;
       }
+      case 'function':
+        this.#otherRules.push({ sheet: place.sheet, rule });
+        this.#addFunction(rule, place);
+        return;
       default:
         // The others hold no rules for elements (@font-face, @page…), or only for the first frame.
         this.#otherRules.push({ sheet: place.sheet, rule });
@@ -360,6 +373,16 @@ export class Gatherer {
       this.#fault(sheet, 'syntax', offset, message, remedy);
     const frames = parents ? undefined : readKeyframes(rule, this.#abilities.declaration);
     if (frames) this.#keyframes.push({ ...frames, isPrefixed: rule.name !== 'keyframes', condition });
+  }
+
+  #addFunction(rule: AtRule, { condition, layer, parents }: Place): void {
+    const found = parseFunction(rule, {
+      condition,
+      layer,
+      abilities: this.#abilities,
+      underMedia: (media, parent) => this.#valueCondition(media, parent),
+    });
+    if (found && !parents) this.#functions.push(found);
   }
 
   #namespace(rule: AtRule): void {

@@ -19,6 +19,7 @@ export type {
   StyleSource,
 } from './types.js';
 export type {
+  AuthorFunction,
   Keyframes,
   RegisteredProperty,
   RuleCondition,

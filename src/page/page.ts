@@ -5,7 +5,7 @@ import { Grammar } from '../value/index.js';
 import { declarationFaults } from './declaration-faults.js';
 import type { PageElement } from './element.js';
 import { Gatherer } from './gather.js';
-import type { StyleBlock, StyleSet } from './style-set.js';
+import { ofValues, type StyleBlock, type StyleSet } from './style-set.js';
 import { holdStates, withStates } from './held.js';
 import { usualConditions, type Conditions, type Held, type Setting, type Sheet } from './types.js';
 
@@ -281,7 +281,8 @@ export class Page {
     const { height } = this.conditions;
     const asked = new Set(media.flatMap((one) => widthsOf(one, height)));
     const { blocks, keyframes, registered } = this.#ownStyles;
-    const inUse = [...new Set([...blocks, ...keyframes, ...registered].map(({ condition }) => condition))];
+    const ofRules = [...blocks, ...keyframes, ...registered].map(({ condition }) => condition);
+    const inUse = [...new Set([...ofRules, ...ofValues(this.#ownStyles)])];
     const activeAt = (width: number) => {
       const answers = media.map((one) => holds(one, { ...this.conditions, width }));
       const active = activeConditions(this.#ownStyles, answers);

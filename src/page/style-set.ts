@@ -74,6 +74,32 @@ export interface RegisteredProperty {
   readonly condition: number;
 }
 
+/** What stands between the brackets of an `@function`. */
+export interface FunctionParameter {
+  readonly name: string;
+  /** `*` for anything. */
+  readonly syntax: string;
+  /** What it is where nothing is given; undefined for none. */
+  readonly usual?: string;
+}
+
+/** `@function` (CSS Functions and Mixins 1 §2). */
+export interface AuthorFunction {
+  readonly name: string;
+  readonly parameters: readonly FunctionParameter[];
+  /** The syntax of its result; `*` for anything. */
+  readonly returns: string;
+  /** What its body says of the result and of variables of its own, in order, each under a condition and container queries. */
+  readonly said: readonly {
+    readonly name: string;
+    readonly value: string;
+    readonly condition: number;
+    readonly containers: readonly string[];
+  }[];
+  readonly condition: number;
+  readonly layer: number;
+}
+
 /** The rules of all sheets of a page. */
 export interface StyleSet {
   readonly sheets: readonly Sheet[];
@@ -84,6 +110,8 @@ export interface StyleSet {
   readonly keyframes: readonly Keyframes[];
   /** In order of appearance; the last one of a name whose condition holds counts. */
   readonly registered: readonly RegisteredProperty[];
+  /** In order of appearance; of several with the same name the last of the highest layer counts. */
+  readonly functions: readonly AuthorFunction[];
   /** In order of appearance; those of the added sheets only, as with blocks. */
   readonly otherRules: readonly OtherRule[];
   readonly faults: readonly Fault[];
@@ -110,6 +138,7 @@ export const emptyStyleSet: StyleSet = {
   conditions: [{ parent: -1, constant: true, text: '' }],
   keyframes: [],
   registered: [],
+  functions: [],
   otherRules: [],
   faults: [],
 };

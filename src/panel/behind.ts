@@ -125,7 +125,8 @@ function isHead(content: Content): boolean {
 function isIdleBefore(content: Content): boolean {
   if (content.kind === 'rule') return !content.contents.some((one) => !isIdleBefore(one));
   if (content.kind === 'declarations') return true;
-  if (/^(keyframes|-webkit-keyframes|font-face|counter-style|property)$/.test(content.name)) return true;
+  if (/^(keyframes|-webkit-keyframes|font-face|counter-style|property|function)$/.test(content.name))
+    return true;
   return (
     /^(media|supports|container|scope)$/.test(content.name) &&
     (content.contents ?? []).every((one) => isIdleBefore(one))

@@ -51,10 +51,14 @@ export function tightened(css: string): string {
   // A brace that closes nothing ends no declaration.
   const ends = new Set(tokens.closes.subarray(0, tokens.count));
   let text = '';
-  // Up to there a value is handed on as it is written.
+  // Up to there a value is handed on as it is written; of a variable to the letter, as queries compare it so (CSS Conditional 5 §5.3).
   let kept = 0;
+  let isOfVariable = false;
   for (let at = 0; at < tokens.count; at++) {
-    if (at >= kept) kept = endOfKept(tokens, at);
+    if (at >= kept) {
+      kept = endOfKept(tokens, at);
+      isOfVariable = tokens.types[at] === kinds.Ident;
+    }
     const type = tokens.types[at];
     const piece = tokenText(tokens, at);
     if (type !== kinds.WhiteSpace) {
@@ -65,8 +69,8 @@ export function tightened(css: string): string {
     }
     const next = tokens.types[at + 1];
     const mayGo = at + 1 < kept ? false : mayVanish(tokens, at);
-    if (mayGo || text === '' || text.endsWith('\n') || next === kinds.EOF) continue;
-    text += ' ';
+    if (mayGo || text === '' || (text.endsWith('\n') && at >= kept) || next === kinds.EOF) continue;
+    text += isOfVariable && at < kept ? piece : ' ';
   }
   return text === '' || text.endsWith('\n') ? text : `${text}\n`;
 }

@@ -1,4 +1,11 @@
-import { draftTargets, elementOf, variablesAround, variablesIn, type Target } from '../cascade/index.js';
+import {
+  draftTargets,
+  elementOf,
+  variablesAround,
+  variablesIn,
+  withFunctions,
+  type Target,
+} from '../cascade/index.js';
 import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
@@ -121,7 +128,7 @@ export class OtherStates {
   /** Variables that the value reads, and that rules for what a rule matches read to set the same. */
   #variablesFor(block: StyleBlock, own: readonly string[], value: string): string[] {
     const rivals = variablesAround(this.laid, this.#targetsOf(block), own);
-    return [...variablesIn(value), ...rivals];
+    return [...withFunctions(variablesIn(value), this.laid.overlay!.styles), ...rivals];
   }
 
   /**

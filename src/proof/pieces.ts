@@ -1,3 +1,4 @@
+import { variablesIn } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import { parseSheet, type AtRule, type Content } from '../sheet/index.js';
 import { Lines } from '../text/index.js';
@@ -67,6 +68,7 @@ function atRuleWords(
       why: 'what it loads was not read, so it is not known what that changes',
       remedy: 'Put the rules of that sheet into the draft itself; many boxes take no @import.',
     };
+  if (name === 'function') return functionWords(laid, prelude);
   if (!/^(-webkit-)?keyframes$/.test(name)) return undefined;
   const wanted = prelude.replace(/^["']|["']$/g, '');
   const isUsed = laid
@@ -86,6 +88,27 @@ function atRuleWords(
         outcome: 'no-effect',
         why: `no declaration of the page or the draft uses an animation called ${wanted}`,
         remedy: `Name it in a rule, animation: ${wanted} 1s, or take it out.`,
+      };
+}
+
+function functionWords(laid: Page, prelude: string): ReturnType<typeof atRuleWords> {
+  const { name } =
+    laid.overlay!.styles.functions.find(({ name: one }) => prelude.startsWith(`${one}(`)) ?? {};
+  // What is not written as one is told as such.
+  if (name === undefined) return undefined;
+  const sets = [laid.overlay!.styles, laid.styles];
+  const called = (value: string) => variablesIn(value).includes(`${name}(`);
+  const isCalled = sets.some(
+    ({ blocks, functions }) =>
+      blocks.some(({ declarations }) => declarations.some(({ value }) => called(value))) ||
+      functions.some(({ said }) => said.some(({ value }) => called(value))),
+  );
+  return isCalled
+    ? { outcome: 'wins', why: 'a function of that name is called' }
+    : {
+        outcome: 'no-effect',
+        why: `no declaration of the page or the draft calls ${name}()`,
+        remedy: `Call it in a value, as in width: ${name}(…), or take it out.`,
       };
 }
 

@@ -1,4 +1,4 @@
-import { variableReaders, variablesIn } from '../cascade/index.js';
+import { variableReaders, variablesIn, withFunctions } from '../cascade/index.js';
 import type { Page, PageElement, StyleSet } from '../page/index.js';
 
 const readers = new WeakMap<object, ReadonlySet<string>>();
@@ -14,7 +14,8 @@ function readNames(page: Page): ReadonlySet<string> {
   let names = readers.get(key);
   if (!names) {
     const sets = page.overlay ? [page.overlay.styles] : [page.styles, ...page.components];
-    names = new Set([...sets.flatMap(namesReadBy), ...page.elements.flatMap(namesReadOn)]);
+    const read = [...sets.flatMap(namesReadBy), ...page.elements.flatMap(namesReadOn)];
+    names = new Set(withFunctions(read, page.overlay?.styles ?? page.styles));
     readers.set(key, names);
   }
   return names;

@@ -1,4 +1,4 @@
-import { formatHex8, parse, type Color } from 'culori';
+import { formatHex8, parse, wcagContrast, type Color } from 'culori';
 
 const colourShape = /^(#[\da-f]{3,8}|[a-z]+|(rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\([^()]*\))$/i;
 
@@ -69,6 +69,8 @@ export function systemColour(text: string, scheme: Scheme): string | undefined {
  * (CSS Color 4 §15). undefined for what is no colour.
  */
 export function computedColour(text: string): string | undefined {
+  const [, against] = /^contrast-color\(([^]*)\)$/i.exec(text.trim()) ?? [];
+  if (against !== undefined) return contrasting(against);
   if (!/^(lab|lch|oklab|oklch|color)\(/i.test(text.trim())) return colourText(text);
   const colour = readColour(text);
   if (!colour) return undefined;
@@ -78,6 +80,19 @@ export function computedColour(text: string): string | undefined {
   );
   return `${mode}(${numbers.join(' ')} / ${Number(alpha.toPrecision(3))})`;
 }
+
+/** Black or white, whichever stands out more; white of two that do so alike (CSS Color 5 §6). */
+function contrasting(against: string): string | undefined {
+  const colour = readColour(computedColour(against.trim()) ?? '');
+  if (!colour) return undefined;
+  return wcagContrast(colour, 'black') > wcagContrast(colour, 'white') ? '#000000ff' : '#ffffffff';
+}
+
+/** A text with what stands out against a colour as the colour that it is, once that one is known. */
+export const withContrasts = (text: string): string =>
+  text.includes('contrast-color(')
+    ? text.replace(/contrast-color\([^()]*(\([^()]*\))?[^()]*\)/g, (one) => computedColour(one) ?? one)
+    : text;
 
 /** A colour in eight hexadecimal digits, `#ff0000ff`, system colours in light ones; undefined for what is no colour. */
 export function colourText(text: string): string | undefined {

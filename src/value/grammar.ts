@@ -5,12 +5,13 @@ import {
   refusedTexts,
   refusedWords,
   sizesWithoutFitContent,
+  takesCalcSize,
   takesOwnNames,
 } from '../facts/index.js';
 import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { lexer } from './lexer.js';
-import { withoutMath } from './math.js';
+import { withoutCalcSize, withoutMath } from './math.js';
 import {
   isCustomProperty,
   canonicalProperty,
@@ -27,9 +28,9 @@ export interface ValueFault {
 }
 
 /** Names of functions whose result is known only on the page (CSS Variables 1 §3; CSS Values 5). */
-const substitutions = /(^|[^\w-])(var|env|attr|if|inherit|random-item|--[\w-]+)\(/i;
+const substitutions = /(^|[^\w-])(var|env|attr|if|--[\w-]+)\(/i;
 /** Of which no grammar is known; engines have it (CSS Shapes 2 §4.5). */
-const undecided = /^(clip-path|shape-outside|offset(-path)?)$/;
+const undecided = /^((-webkit-)?(clip-path|shape-outside)|offset(-path)?)$/;
 const wideKeywords = /^(initial|inherit|unset|revert|revert-layer)$/i;
 
 /** Values with a vendor's mark that every engine takes (Compatibility Standard §3). */
@@ -109,13 +110,17 @@ function nestingOf(value: string): number {
   return deepest;
 }
 
+/** The largest size is never `auto`. */
+const autoSize = /calc-size\(\s*auto\s*,/i;
+
 function matches(property: string, value: string): boolean {
   if (grammarPatches[property] === undefined) {
     // What the grammar tables do not know stays undecided, and counts as valid: the engine knows the name.
     if (!upstream.getProperty(property)) return true;
     if (refusedIn(property, value)) return false;
   }
-  const plain = withoutMath(value);
+  const isOfContent = takesCalcSize.test(property) && !(property.startsWith('max-') && autoSize.test(value));
+  const plain = withoutMath(isOfContent ? withoutCalcSize(value) : value);
   return plain !== undefined && plain.every((text) => fits(property, alike(text)));
 }
 

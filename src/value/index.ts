@@ -24,5 +24,5 @@ export { amountText, calculateText, type Amount } from './amount.js';
 export { fontSizes } from './keyword-value.js';
 export { isSameValue } from './same.js';
 export { computedText, nowhere, takesColours, type Surroundings } from './computed-text.js';
-export { colourText, hangsOnScheme, readColour, type Scheme } from './colour.js';
+export { colourText, hangsOnScheme, readColour, withContrasts, type Scheme } from './colour.js';
 export { topLevelPieces } from './parts.js';

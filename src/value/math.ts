@@ -26,7 +26,24 @@ const units: readonly (readonly [RegExp, MathType])[] = [
 ];
 
 const mathFunction =
-  /^(-webkit-)?(calc|min|max|clamp|abs|sign|round|mod|rem|sin|cos|tan|asin|acos|atan|atan2|pow|sqrt|hypot|log|exp|progress|sibling-index|sibling-count)\($/i;
+  /^(-webkit-)?(calc|min|max|clamp|abs|sign|round|mod|rem|sin|cos|tan|asin|acos|atan|atan2|pow|sqrt|hypot|log|exp|progress|random|sibling-index|sibling-count)\($/i;
+
+/** A value with each `calc-size()` that is written as one replaced by a plain length (CSS Values 5 §11). */
+export function withoutCalcSize(value: string): string {
+  if (!/calc-size\(/i.test(value)) return value;
+  const tokens = readTokens(value);
+  let text = '';
+  for (let at = 0; at < tokens.count;) {
+    const isOne = tokens.types[at] === kinds.Function && /^calc-size\($/i.test(tokenText(tokens, at));
+    const next = isOne ? after(tokens, at) : at + 1;
+    const written = tokenText(tokens, at, next);
+    text += isOne && calcSize.test(written) ? '1px' : written;
+    at = next;
+  }
+  return text;
+}
+
+const calcSize = /^calc-size\((?!\s*none\s*,)[^,]+,[^,]*[^,\s][^,]*\)$/i;
 
 /**
  * The value with each calculation replaced by a plain token of its type: one text, or two where a length and
@@ -64,6 +81,8 @@ function functionType(tokens: Tokens, open: number): MathType | undefined {
     parts[0],
   );
   switch (name) {
+    case 'random':
+      return parts.length > 1 ? joined : undefined;
     case 'sign':
     case 'progress':
       return joined && 'number';
@@ -87,6 +106,10 @@ function functionType(tokens: Tokens, open: number): MathType | undefined {
   }
 }
 
+/** How often `random()` is drawn anew (CSS Values 5 §10). */
+const sharing =
+  /^((auto|--[^\s()]+|property-scoped|element-scoped|property-index-scoped)\s*)+$|^fixed\s+\S+$/;
+
 /** The type of each argument; keywords of `round()` and `clamp(none, …)` are passed over. */
 function argumentTypes(tokens: Tokens, open: number, name: string): (MathType | undefined)[] | undefined {
   const close = tokens.closes[open];
@@ -96,7 +119,9 @@ function argumentTypes(tokens: Tokens, open: number, name: string): (MathType | 
     if (at < close && tokens.types[at] !== kinds.Comma) continue;
     const text = tokenText(tokens, start, at).trim().toLowerCase();
     const isKeyword =
-      (name === 'round' && /^(nearest|up|down|to-zero)$/.test(text)) || (name === 'clamp' && text === 'none');
+      (name === 'random' && types.length === 0 && start === open + 1 && sharing.test(text)) ||
+      (name === 'round' && /^(nearest|up|down|to-zero)$/.test(text)) ||
+      (name === 'clamp' && text === 'none');
     if (!isKeyword) types.push(sumType(tokens, start, at));
     start = at + 1;
   }

@@ -1,5 +1,5 @@
 // Pages and drafts that use what browsers learned lately: queries about styles, choices inside values, places among
-// neighbours.
+// neighbours, functions of an author's own.
 import fc from 'fast-check';
 import { caseOf, element, type OrdinaryCase } from './ordinary.js';
 import {
@@ -82,6 +82,13 @@ const choices = (one: string, other: string): string[] => [
   `if(media(min-width: 600px): ${one}; else: ${other})`,
 ];
 
+const functions = `
+@function --twice(--x <length>) returns <length> { result: calc(var(--x) * 2) }
+@function --ink(--t: dark) { --local: var(--t); result: if(style(--local: dark): red; else: blue) }
+@function --pick(--name) { result: var(--tone, red) }
+@function --sized(--x: 10px) { result: var(--x); @media (min-width: 600px) { result: 20px } }
+`;
+
 const themes = {
   styles: {
     values: {
@@ -143,6 +150,67 @@ const themes = {
       '',
       '@property --at { syntax: "<integer>"; inherits: true; initial-value: 1 }',
       '@property --at { syntax: "<integer>"; inherits: false; initial-value: 1 }',
+    ],
+  },
+  contrasts: {
+    values: {
+      color: [
+        'red',
+        'white',
+        'black',
+        'contrast-color(red)',
+        'contrast-color(var(--ground))',
+        'contrast-color(navy)',
+        'inherit',
+        'contrast-color(currentcolor)',
+      ],
+      'background-color': [
+        'white',
+        'contrast-color(currentcolor)',
+        'contrast-color(white)',
+        'black',
+        'contrast-color(light-dark(white, black))',
+        'var(--ground)',
+      ],
+      'border-top': [
+        '1px solid contrast-color(currentcolor)',
+        '1px solid white',
+        '1px solid contrast-color(var(--ground))',
+        '1px solid',
+      ],
+      'box-shadow': ['0 0 2px contrast-color(currentcolor)', '0 0 2px white', '0 0 2px black', 'none'],
+      'color-scheme': ['dark', 'light', 'light dark'],
+      '--ground': ['white', 'black', 'navy', 'contrast-color(white)', 'contrast-color(currentcolor)'],
+    },
+    fronts: [
+      '@media (prefers-color-scheme: dark)',
+      '@media (min-width: 600px)',
+      '@container style(--ground: white)',
+    ],
+    heads: ['', '@property --ground { syntax: "<color>"; inherits: true; initial-value: white }'],
+  },
+  functions: {
+    values: {
+      color: ['red', 'blue', '--ink()', '--ink(dark)', '--pick(--tone)', 'var(--none, --ink(light))'],
+      width: [
+        '20px',
+        '10px',
+        '--twice(10px)',
+        '--twice(5px)',
+        '--twice(--twice(5px))',
+        'calc(--twice(5px) + 10px)',
+        '--sized(20px)',
+        '--twice()',
+      ],
+      margin: ['--twice(5px)', '10px', '--twice(5px) 1em', '--gone(1px)', '--sized()', '--twice(red)'],
+      '--tone': ['dark', 'light', '--ink(dark)', 'initial'],
+      '--want': ['1px', '10px', '--twice(5px)'],
+    },
+    fronts: ['@container style(--tone: dark)', '@media (min-width: 600px)', '@layer base'],
+    heads: [
+      functions,
+      functions.replaceAll('dark', 'light'),
+      `${functions} @layer base { @function --ink(--t: light) { result: blue } }`,
     ],
   },
 } satisfies Record<string, Theme>;
@@ -245,3 +313,10 @@ export const newerCase = (name: NewerTheme): fc.Arbitrary<OrdinaryCase> =>
     head: fc.constantFrom(...themes[name].heads),
     element: fc.oneof(nested, element),
   });
+
+export const anyNewerCase: fc.Arbitrary<OrdinaryCase> = fc.constantFrom(...newerThemes).chain(newerCase);
+
+/** Text of a sheet alone, with what stands at the top of such pages. */
+export const newerSheet: fc.Arbitrary<string> = anyNewerCase.map(
+  ({ sheets, draft }) => `${sheets[0].split(':root')[0]}\n${draft}`,
+);

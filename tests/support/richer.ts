@@ -3,6 +3,7 @@
 import fc from 'fast-check';
 import { enclosedCase } from './enclosed-cases.js';
 import { frameworkCase } from './framework-cases.js';
+import { anyNewerCase } from './newer.js';
 import { anyCase, caseOf, element, type OrdinaryCase } from './ordinary.js';
 import { declarationOf, pick, ruleOf, simple, usualFronts, type Front, type Pick } from './ordinary-rules.js';
 import { values } from './ordinary-values.js';
@@ -176,12 +177,13 @@ export const richerCase: fc.Arbitrary<OrdinaryCase> = richerRule.chain((rule) =>
   }),
 );
 
-/** Of each kind as many: ordinary pages and drafts, richer ones, those of frameworks, and those on which boxes around differ. */
+/** Of each kind as many: ordinary pages and drafts, richer ones, those of frameworks, those on which boxes around differ, and newer things. */
 export const everyCase: fc.Arbitrary<OrdinaryCase> = fc.oneof(
   anyCase,
   richerCase,
   frameworkCase,
   enclosedCase,
+  anyNewerCase,
 );
 
 /** Text of a sheet alone, with what stands at the top of such pages. */

@@ -105,12 +105,12 @@ test('white space that means something stays when others go', () => {
   expect(tightened('.a :hover, .a:hover {\n  margin: calc(1px + 2px) -1px;\n}\n')).toBe(
     '.a :hover, .a:hover{margin: calc(1px + 2px) -1px}\n',
   );
-  expect(tightened('.a { --x: a  b ; }')).toBe('.a{--x: a b}\n');
+  expect(tightened('.a { --x: a  b ; }')).toBe('.a{--x: a  b}\n');
   expect(tightened('.a { top: 0; } }')).toBe('.a{top: 0}\n}\n');
 });
 
 test.each([
-  ['--x: { b: c;   d: e }', '.a{--x: { b: c; d: e }}'],
+  ['--x: { b: c;   d: e }', '.a{--x: { b: c;   d: e }}'],
   ['color: var(--y,\n  { q:  r })', '.a{color: var(--y, { q: r })}'],
   ['--x: a ;\n  top: 0;', '.a{--x: a;top: 0}'],
 ])('what a variable holds keeps its braces and what is around them: %s', (said, tight) => {

@@ -1,4 +1,5 @@
-// What hangs on styles and places: container queries about variables, choices inside values, counting functions.
+// What hangs on styles and places: container queries about variables, choices inside values, counting functions, and
+// functions of an author's own.
 import { contests, parsePage, prove, toggledStates, type Page } from 'yelto';
 
 const body = `<section class="shelf" style="--size: 2"><ul class="row"><li class="tool">Drill</li><li class="tool">Saw</li>
@@ -182,5 +183,125 @@ describe('a place among siblings', () => {
     const css =
       '@property --at { syntax: "<integer>"; inherits: true; initial-value: 7 } .row { --at: sibling-index(); display: flex } .tool { order: var(--at) }';
     expect(outcomes(css, '.tool { order: 1 }')).toEqual(['needless']);
+  });
+});
+
+describe('a function of an author', () => {
+  const twice = '@function --twice(--of <length>: 3px) returns <length> { result: calc(var(--of) * 2) }';
+  const width = (value: string, css = twice) => `${css} .tool { width: ${value}; display: block }`;
+
+  test.each([
+    ['of what is given', '--twice(5px)', twice, '10px', 'needless'],
+    ['of nothing, what is usual', '--twice()', twice, '6px', 'needless'],
+    ['of what does not fit, what is usual', '--twice(red)', twice, '6px', 'needless'],
+    ['in a calculation', 'calc(--twice(5px) + 1px)', twice, '11px', 'needless'],
+    ['of too much, nothing', '--twice(1px, 2px)', twice, 'auto', 'needless'],
+    ['of a name that is none, nothing', '--thrice(5px)', twice, 'auto', 'needless'],
+    ['in a call of its own, nothing', '--twice(--twice(5px))', twice, 'auto', 'needless'],
+    [
+      'of another',
+      '--twice(--same(5px))',
+      `${twice} @function --same(--x) { result: var(--x) }`,
+      '10px',
+      'needless',
+    ],
+    [
+      'of a list in braces',
+      '--first({5px})',
+      '@function --first(--x) { result: var(--x) }',
+      '5px',
+      'needless',
+    ],
+    [
+      'of what the element has',
+      '--mine()',
+      '@function --mine() { result: calc(var(--size) * 10px) }',
+      '20px',
+      'needless',
+    ],
+    [
+      'of its own variable',
+      '--mine()',
+      '@function --mine() { --size: 3; result: calc(var(--size) * 10px) }',
+      '30px',
+      'needless',
+    ],
+    ['the last line', '--mine()', '@function --mine() { result: 1px; result: 4px }', '4px', 'needless'],
+    [
+      'the last function',
+      '--mine()',
+      '@function --mine() { result: 1px } @function --mine() { result: 4px }',
+      '4px',
+      'needless',
+    ],
+    [
+      'the one of no layer',
+      '--mine()',
+      '@function --mine() { result: 4px } @layer low { @function --mine() { result: 1px } }',
+      '4px',
+      'needless',
+    ],
+    [
+      'what does not fit the type, nothing',
+      '--mine()',
+      '@function --mine() returns <length> { result: red }',
+      'auto',
+      'needless',
+    ],
+    [
+      'a choice of a choice',
+      '--mine()',
+      '@function --mine() { result: if(style(--size: 2): 4px; else: 5px) }',
+      '4px',
+      'needless',
+    ],
+    [
+      'what browsers know',
+      '--mine()',
+      '@function --mine() { result: 1px; @supports (display: grid) { result: 4px } }',
+      '4px',
+      'needless',
+    ],
+    ['what it is not', '--twice(5px)', twice, '12px', 'wins'],
+  ])('gives %s', (_, value, css, wanted, outcome) =>
+    expect(outcomes(width(value, css), `.row > .tool { width: ${wanted} }`)).toEqual([outcome]),
+  );
+
+  test('is looked at in each medium that it asks about', () => {
+    const css = width('--mine()', '@function --mine() { result: 1px; @media print { result: 4px } }');
+    const [{ outcome }] = prove(pageOf(css), 'ul .tool { width: 1px }').verdicts;
+    expect(outcome).toBe('wins');
+    expect(prove(pageOf(css).under({ medium: 'print' }), 'ul .tool { width: 4px }').verdicts[0].outcome).toBe(
+      'wins',
+    );
+    expect(outcomes(css.replace('print', 'not all'), 'ul .tool { width: 1px }')).toEqual(['needless']);
+  });
+
+  test('reads the variables of whoever calls it', () => {
+    const css = width('--mine()', '@function --mine() { result: var(--wide, 1px) }');
+    expect(outcomes(css, '.shelf { --wide: 7px }')).toEqual(['wins']);
+    expect(outcomes('', '.shelf { --wide: 7px }')).toEqual(['no-effect']);
+  });
+
+  test('that a draft brings is told whether anybody calls it, and whether it is one', () => {
+    const of = (draft: string) =>
+      prove(pageOf(''), draft).verdicts.map(({ outcome, why, remedy }) => [outcome, why, remedy]);
+    expect(of(`${twice} .tool { border-spacing: --twice(1px) }`)[0]).toEqual([
+      'wins',
+      'a function of that name is called',
+      undefined,
+    ]);
+    expect(of(twice)).toEqual([
+      [
+        'no-effect',
+        'no declaration of the page or the draft calls --twice()',
+        'Call it in a value, as in width: --twice(…), or take it out.',
+      ],
+    ]);
+    expect(of('@function twice(--of) { result: 1px }')[0]).toEqual([
+      'invalid',
+      expect.stringContaining('is not written as a function'),
+      expect.stringContaining('@function --name(--value)'),
+    ]);
   });
 });
