@@ -5,7 +5,7 @@ import type { MatchList } from './match-list.js';
 import { withFunctions } from './author-functions.js';
 import { solutionOf } from './solution.js';
 import { askedBy } from './style-queries.js';
-import { variablesIn } from './substitute.js';
+import { namesReadIn } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** Numbers of conditions by the physical longhands that in some flow rules under them set. */
@@ -98,7 +98,7 @@ const readInLists = new WeakMap<MatchList, ReadonlyMap<string, readonly string[]
 /** The declarations of a rule that read variables, or stand under queries about them: which, and for what. */
 const readings = ofBlock((block) =>
   block.declarations.flatMap(({ property, value }) => {
-    const read = [...variablesIn(value), ...askedBy(block)];
+    const read = [...namesReadIn(value), ...askedBy(block)];
     return read.length ? [{ names: physicalLonghandsOf(property), read }] : [];
   }),
 );

@@ -3,7 +3,7 @@ import type { AuthorFunction, Page, StyleSet } from '../page/index.js';
 import { fitsSyntax } from '../value/index.js';
 import { containersHold } from './containers.js';
 import { choiceHolds } from './style-queries.js';
-import { substituted, variablesIn, type Call, type Fillings } from './substitute.js';
+import { isCall, namesReadIn, substituted, type Call, type Fillings } from './substitute.js';
 import { parentOf } from './surroundings.js';
 import type { Target } from './types.js';
 
@@ -79,7 +79,7 @@ export function readByFunction({ functions }: Pick<StyleSet, 'functions'>, name:
       if (own !== one) continue;
       const inside = new Set([...parameters, ...said].map((each) => each.name));
       const values = [...said.map(({ value }) => value), ...parameters.map(({ usual = '' }) => usual)];
-      for (const read of values.flatMap(variablesIn)) {
+      for (const read of values.flatMap(namesReadIn)) {
         if (!isCall(read)) {
           if (!inside.has(read)) names.add(read);
         } else if (!seen.has(read.slice(0, -1))) {
@@ -91,10 +91,7 @@ export function readByFunction({ functions }: Pick<StyleSet, 'functions'>, name:
   return [...names];
 }
 
-/** Whether a name that a value reads is that of a function. */
-export const isCall = (name: string): boolean => name.endsWith('(');
-
-/** Names that values read, with what the functions among them read. */
+/** Names that values read, with the variables that the functions among them read. */
 export const withFunctions = (
   names: readonly string[],
   styles: Pick<StyleSet, 'functions'>,

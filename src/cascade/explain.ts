@@ -11,7 +11,8 @@ import { motionWords } from './motion.js';
 import { priceOf } from './standing.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 import { valueOf } from './value.js';
-import { variablesIn } from './substitute.js';
+import { withFunctions } from './author-functions.js';
+import { namesReadIn } from './substitute.js';
 
 /** A contest in plain words. */
 export interface Explanation {
@@ -52,6 +53,7 @@ export function explain(page: Page, asked: Contest): Explanation {
     };
   }
   const [winner, ...others] = entries;
+  const styles = page.overlay?.styles ?? page.styles;
   return {
     property,
     value: value || winner.declaration.value,
@@ -59,7 +61,7 @@ export function explain(page: Page, asked: Contest): Explanation {
       governingWords(page, winner, inheritedFrom) +
       inheritWords(page, inheritedFrom ?? target, property, winner) +
       lookWords(page, asked),
-    variables: variablesIn(winner.declaration.value).map((name) =>
+    variables: [...new Set(withFunctions(namesReadIn(winner.declaration.value), styles))].map((name) =>
       variableWords(page, inheritedFrom ?? target, name),
     ),
     rivals: others.map((entry) => ({

@@ -4,7 +4,7 @@ import { ident, string } from 'css-tree';
 import { parseStyleAttribute, type AtRule, type Content, type WrittenDeclaration } from '../sheet/index.js';
 import { computedText, isSameValue, longhandsOf, nowhere, readColour } from '../value/index.js';
 import { after, kinds, readTokens, tokenText } from '../text/index.js';
-import { variablesIn } from './substitute.js';
+import { namesReadIn } from './substitute.js';
 
 /** One place in a sheet or in the markup that mentions what was looked for. */
 export interface Mention {
@@ -81,7 +81,8 @@ class Finder {
   #inAtRule({ name, prelude, start, contents = [] }: AtRule, sheet: number): void {
     const front = `@${name} ${prelude}`.trim();
     const around = { sheet, within: [front], governs: () => [] };
-    if (isNamedIn(prelude, this.sought.text)) this.#note('at-rule', start, front, around);
+    const isMade = name === 'function' && prelude.startsWith(`${this.sought.text}(`);
+    if (isMade || isNamedIn(prelude, this.sought.text)) this.#note('at-rule', start, front, around);
     this.#inContents(contents, around);
   }
 
@@ -128,7 +129,8 @@ function kindOf(
 ): Exclude<Mention['kind'], 'selector' | 'at-rule' | 'markup'> | undefined {
   if (text.startsWith('--')) {
     if (property === text) return 'variable set';
-    return variablesIn(value).includes(text) ? 'variable read' : undefined;
+    const read = namesReadIn(value);
+    return read.includes(text) ? 'variable read' : read.includes(`${text}(`) ? 'value' : undefined;
   }
   const name = text.toLowerCase();
   const own = property.toLowerCase();

@@ -17,8 +17,9 @@ export { Remembered } from './remembered.js';
 export { registeredProperty } from './registered.js';
 export { filledValue, specifiedFrom, valueOf } from './value.js';
 export { Level, rolledBack, standingFirst, type Candidate } from './rank.js';
-export { isSubstituted, variablesIn } from './substitute.js';
+export { isSubstituted, namesReadIn, variablesIn } from './substitute.js';
 export { withFunctions } from './author-functions.js';
+export { variablesAskedIn } from './style-queries.js';
 export { fillVariables } from './variables.js';
 export { variableReaders } from './variable-readers.js';
 export {

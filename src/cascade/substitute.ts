@@ -163,12 +163,18 @@ function ofThisDevice(tokens: Tokens, from: number, comma: number): string {
   return `${words.join('').trim()})`;
 }
 
-/** The names of the variables that a value reads, in order; [] for none. */
-export function variablesIn(value: string): string[] {
+/** The names of the variables that a value reads or asks about, in order; [] for none. */
+export const variablesIn = (value: string): string[] => namesReadIn(value).filter((name) => !isCall(name));
+
+/** The same, with the functions of the author's that it calls, each with its bracket. */
+export function namesReadIn(value: string): string[] {
   const names: string[] = [];
   eachRead(value, undefined, (name) => names.push(name) > 0);
   return names;
 }
+
+/** Whether a name that a value reads is that of a function. */
+export const isCall = (name: string): boolean => name.endsWith('(');
 
 /**
  * Names each variable that a value reads or asks about, and each function of the author's with its bracket, in order; what stands behind its comma where `visit` asks for it, and what stands

@@ -1,6 +1,6 @@
 import type { StyleBlock, StyleSet } from '../page/index.js';
 import { withFunctions } from './author-functions.js';
-import { variablesIn } from './substitute.js';
+import { namesReadIn } from './substitute.js';
 
 /** A declaration that reads a variable, and the rule that it stands in. */
 export interface VariableReader {
@@ -17,7 +17,7 @@ export function variableReaders(styles: StyleSet): ReadonlyMap<string, readonly 
   const readers = new Map<string, VariableReader[]>();
   for (const block of styles.blocks) {
     for (const declaration of block.declarations) {
-      for (const name of new Set(withFunctions(variablesIn(declaration.value), styles))) {
+      for (const name of new Set(withFunctions(namesReadIn(declaration.value), styles))) {
         const same = readers.get(name);
         if (same) same.push({ block, declaration });
         else readers.set(name, [{ block, declaration }]);

@@ -1,12 +1,12 @@
 import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { withPlace } from './places.js';
-import { isCall, readByFunction, resultOf } from './author-functions.js';
+import { readByFunction, resultOf } from './author-functions.js';
 import { choiceHolds } from './style-queries.js';
 import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
-import { eachRead, isSubstituted, substituted, type Fillings } from './substitute.js';
+import { eachRead, isCall, isSubstituted, substituted, type Fillings } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** CSS Variables 1 §3, CSS Values 5 §7.7: `var()` and `attr()` filled in; undefined where one has no value or runs in a circle. */

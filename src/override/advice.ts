@@ -5,6 +5,7 @@ import {
   elementOf,
   inlineSetting,
   variableReaders,
+  variablesAskedIn,
   variablesIn,
   type Target,
 } from '../cascade/index.js';
@@ -74,6 +75,8 @@ function variableInstead(
 function changesNoMore(page: Page, name: string, property: string, targets: readonly Target[]): boolean {
   const wanted = new Set(targets.map(elementOf));
   const context = matchContext(page.tree);
+  // Rules under a query about it may come and go anywhere.
+  if (variablesAskedIn(page.styles).has(name)) return false;
   return readersOf(page, name).every(
     ({ declaration, block: { selectors } }) =>
       declaration.property === property &&

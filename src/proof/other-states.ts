@@ -2,7 +2,7 @@ import {
   draftTargets,
   elementOf,
   variablesAround,
-  variablesIn,
+  namesReadIn,
   withFunctions,
   type Target,
 } from '../cascade/index.js';
@@ -128,7 +128,7 @@ export class OtherStates {
   /** Variables that the value reads, and that rules for what a rule matches read to set the same. */
   #variablesFor(block: StyleBlock, own: readonly string[], value: string): string[] {
     const rivals = variablesAround(this.laid, this.#targetsOf(block), own);
-    return [...withFunctions(variablesIn(value), this.laid.overlay!.styles), ...rivals];
+    return [...withFunctions(namesReadIn(value), this.laid.overlay!.styles), ...rivals];
   }
 
   /**

@@ -1,4 +1,4 @@
-import { variablesIn } from '../cascade/index.js';
+import { namesReadIn } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import { parseSheet, type AtRule, type Content } from '../sheet/index.js';
 import { Lines } from '../text/index.js';
@@ -97,7 +97,7 @@ function functionWords(laid: Page, prelude: string): ReturnType<typeof atRuleWor
   // What is not written as one is told as such.
   if (name === undefined) return undefined;
   const sets = [laid.overlay!.styles, laid.styles];
-  const called = (value: string) => variablesIn(value).includes(`${name}(`);
+  const called = (value: string) => namesReadIn(value).includes(`${name}(`);
   const isCalled = sets.some(
     ({ blocks, functions }) =>
       blocks.some(({ declarations }) => declarations.some(({ value }) => called(value))) ||

@@ -1,4 +1,4 @@
-import { variableReaders, variablesIn, withFunctions } from '../cascade/index.js';
+import { variableReaders, namesReadIn, withFunctions } from '../cascade/index.js';
 import type { Page, PageElement, StyleSet } from '../page/index.js';
 
 const readers = new WeakMap<object, ReadonlySet<string>>();
@@ -24,11 +24,11 @@ function readNames(page: Page): ReadonlySet<string> {
 /** By rules, by the frames of animations, and by queries about styles (CSS Conditional 5 §5.3). */
 const namesReadBy = (styles: StyleSet): string[] => [
   ...variableReaders(styles).keys(),
-  ...styles.keyframes.flatMap(({ values }) => values.flatMap(variablesIn)),
+  ...styles.keyframes.flatMap(({ values }) => values.flatMap(namesReadIn)),
   ...styles.blocks.flatMap(({ containers }) =>
     containers.flatMap((query) => query.match(/--[^\s:()]+/g) ?? []),
   ),
 ];
 
 /** By its style attribute, and by attributes that are styles themselves (SVG 2 §6.6). */
-const namesReadOn = ({ attributes }: PageElement): string[] => [...attributes.values()].flatMap(variablesIn);
+const namesReadOn = ({ attributes }: PageElement): string[] => [...attributes.values()].flatMap(namesReadIn);

@@ -1,6 +1,15 @@
 // What hangs on styles and places: container queries about variables, choices inside values, counting functions, and
 // functions of an author's own.
-import { contests, parsePage, prove, toggledStates, type Page } from 'yelto';
+import {
+  contests,
+  explain,
+  findMentions,
+  parsePage,
+  prove,
+  toggledStates,
+  writeOverride,
+  type Page,
+} from 'yelto';
 
 const body = `<section class="shelf" style="--size: 2"><ul class="row"><li class="tool">Drill</li><li class="tool">Saw</li>
   <li class="tool last">Plane</li></ul></section>`;
@@ -110,6 +119,16 @@ describe('a container query about a variable', () => {
     expect(outcomes(css, '.tool { color: black }')).toEqual(['wins']);
     expect(outcomes(css.replace(':hover', ''), '.shelf { --tone: dark }')).toEqual(['needless']);
   });
+});
+
+test('a variable that queries ask about is no better place for a wish: it changes more', () => {
+  const css = ':root { --ink: black } .tool { color: var(--ink) }';
+  const insteadIn = (page: Page) =>
+    writeOverride(page, { at: page.select('.tool'), set: { color: 'red' } }).instead.map(
+      ({ isExact }) => isExact,
+    );
+  expect(insteadIn(pageOf(css))).toEqual([true]);
+  expect(insteadIn(pageOf(`${css} @container style(--ink: black) { .row { margin: 0 } }`))).toEqual([false]);
 });
 
 describe('a choice inside a value', () => {
@@ -281,6 +300,16 @@ describe('a function of an author', () => {
     const css = width('--mine()', '@function --mine() { result: var(--wide, 1px) }');
     expect(outcomes(css, '.shelf { --wide: 7px }')).toEqual(['wins']);
     expect(outcomes('', '.shelf { --wide: 7px }')).toEqual(['no-effect']);
+  });
+
+  test('is found by its name, and told with what it reads', () => {
+    const page = pageOf(width('--mine()', '@function --mine() { result: calc(var(--size) * 10px) }'));
+    expect(findMentions(page, '--mine').map(({ kind }) => kind)).toEqual(['at-rule', 'value']);
+    const { variables } = explain(
+      page,
+      contests(page, page.select('.tool')[0]).find(({ property }) => property === 'width')!,
+    );
+    expect(variables).toEqual([expect.stringContaining('--size is 2')]);
   });
 
   test('that a draft brings is told whether anybody calls it, and whether it is one', () => {
