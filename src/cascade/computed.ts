@@ -350,7 +350,7 @@ const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk
 function findInText(candidate: Said | undefined, longhand: string): Found {
   const declaration = candidate?.declaration;
   if (!declaration && isInherited(longhand)) return unknown;
-  if (declaration && asksForMore.test(declaration.value)) return unknown;
+  if (declaration && declaration.value.includes('(') && asksForMore.test(declaration.value)) return unknown;
   const value = declaration
     ? longhandValue(declaration, candidate?.flowRelative ?? longhand)
     : initialValue(longhand);

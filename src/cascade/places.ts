@@ -4,7 +4,8 @@ import { after, kinds, readTokens, tokenText } from '../text/index.js';
 import { elementOf, type Target } from './types.js';
 
 /** Whether a value counts the element among its siblings (CSS Values 5 §9). */
-export const asksForPlace = (value: string): boolean => /(?<![\w-])sibling-(index|count)\(/i.test(value);
+export const asksForPlace = (value: string): boolean =>
+  value.includes('(') && /(?<![\w-])sibling-(index|count)\(/i.test(value);
 
 /** A value with each `sibling-index()` and `sibling-count()` as the number that it is for a target. */
 export function withPlace(page: Page, target: Target, value: string): string {
