@@ -151,9 +151,13 @@ function rewritten({ css, at, change }: { css: string; at: number; change: (type
     );
     // What another rule says of the same thing is still there without this one.
     const first = ({ selectorText }: CSSStyleRule) => selectorText.split(',')[0];
-    const once = named.filter((one) =>
-      named.every((other) => other === one || !other.selectorText.split(/, */).includes(first(one))),
-    );
+    const isTwice = (one: CSSStyleRule) =>
+      one.selectorText.split(/, */).filter((text) => text === first(one)).length > 1;
+    const once = named
+      .filter((one) => !isTwice(one))
+      .filter((one) =>
+        named.every((other) => other === one || !other.selectorText.split(/, */).includes(first(one))),
+      );
     const rule = once[at % once.length];
     if (rule) rule.selectorText = rule.selectorText.replace(/^[^:,]*/, '.elsewhere');
   } else {

@@ -208,7 +208,9 @@ class Computing implements Values {
     const text = this.#handed(target, longhand, candidates);
     if (longhand === 'font-size') return this.#sized(target, text, candidates);
     if (!text.includes(ownColour)) return text;
-    return withContrasts(text.replaceAll(ownColour, this.valueOf(target, 'color')));
+    const known = text.replaceAll(ownColour, this.valueOf(target, 'color'));
+    // Of a variable the engine keeps it open what stands out.
+    return longhand.startsWith('--') ? known : withContrasts(known);
   }
 
   /** As it is handed down: the colour of the text is that of whoever has it in the end (CSS Color 4 §9.4). */

@@ -18,6 +18,7 @@ export { registeredProperty } from './registered.js';
 export { filledValue, specifiedFrom, valueOf } from './value.js';
 export { Level, rolledBack, standingFirst, type Candidate } from './rank.js';
 export { isSubstituted, namesReadIn, variablesIn } from './substitute.js';
+export { asksForPlace, withPlaces } from './places.js';
 export { withFunctions } from './author-functions.js';
 export { variablesAskedIn } from './style-queries.js';
 export { fillVariables } from './variables.js';

@@ -8,14 +8,18 @@ export const asksForPlace = (value: string): boolean =>
   value.includes('(') && /(?<![\w-])sibling-(index|count)\(/i.test(value);
 
 /** A value with each `sibling-index()` and `sibling-count()` as the number that it is for a target. */
-export function withPlace(page: Page, target: Target, value: string): string {
+export const withPlace = (page: Page, target: Target, value: string): string =>
+  withPlaces(value, (isCount) => placeOf(page, target, isCount));
+
+/** The same with the number that is asked for by itself. */
+export function withPlaces(value: string, placeOf: (isCount: boolean) => number): string {
   if (!asksForPlace(value)) return value;
   const tokens = readTokens(value);
   let text = '';
   for (let at = 0; at < tokens.count;) {
     const [, what] =
       (tokens.types[at] === kinds.Function && /^sibling-(index|count)\($/i.exec(tokenText(tokens, at))) || [];
-    text += what ? placeOf(page, target, what.toLowerCase() === 'count') : tokenText(tokens, at);
+    text += what ? placeOf(what.toLowerCase() === 'count') : tokenText(tokens, at);
     at = what ? after(tokens, at) : at + 1;
   }
   return text;

@@ -1,3 +1,4 @@
+import { asksForPlace, isSubstituted, withPlaces } from '../cascade/index.js';
 import type { Page, Sheet, StyleBlock, StyleSet } from '../page/index.js';
 import { selectorTexts } from '../selector/index.js';
 import { parseMedia } from '../sheet/index.js';
@@ -94,7 +95,14 @@ function standing(parts: readonly Part[]): Part[] {
 
 function valueKeyOf(longhand: string, value: string): string {
   if (/^(inherit|initial|unset|revert|revert-layer)$/i.test(value)) return value.toLowerCase();
-  return /(^|[^\w-])(var|env|attr)\(/i.test(value) ? plain(value) : computedText(longhand, value, nowhere);
+  if (isSubstituted(value)) return plain(value);
+  if (!asksForPlace(value)) return computedText(longhand, value, nowhere);
+  // A browser puts brackets where there were none: what comes to the same somewhere is the same text.
+  return `${computedText(
+    longhand,
+    withPlaces(value, (isCount) => (isCount ? 11 : 7)),
+    nowhere,
+  )} by its place`;
 }
 
 /** A selector in one notation: spaces, quotes, one colon or two, letter case of tags, no `*` where it says nothing. */
@@ -113,13 +121,18 @@ const outsideStrings = (text: string, what: RegExp, instead: string): string =>
     .map((piece, i) => (i % 2 ? piece : piece.replace(what, instead)))
     .join('');
 
+/** In a query about a style neither letter case of its name nor a mark says anything. */
+const asksStyle = /(?<![\w-])style\(/gi;
+const marked = /\s*!\s*important(?=\s*\))/gi;
+
 /** Media queries by what they ask, with calculations done; other conditions as they are written. */
 function mediaKeyOf(around: string): string {
   return around
     .split(/(?=@)/)
     .map((front) => {
       const [, text] = /^@media ?([^]*)$/.exec(front.trim()) ?? [];
-      if (text === undefined) return plain(front);
+      if (text === undefined)
+        return plain(front.replace(asksStyle, (name) => name.toLowerCase()).replace(marked, ''));
       const asked = JSON.stringify(parseMedia(text).list, function (this: { wanted?: number }, key, value) {
         // Of what comes to a number the number alone counts.
         return key === 'text' || (key === 'value' && this.wanted !== undefined)
@@ -174,11 +187,15 @@ export function findPasted(page: Page, wanted: readonly Part[]): { sheet: Sheet;
   const found = page.sheets.flatMap((sheet, index) => {
     const own = partsOf(page, index);
     const byLonghand = filed(own);
-    const exact = wanted.filter(({ key, longhand }) =>
-      (byLonghand.get(longhand) ?? []).some(
+    const saying = ({ key, longhand }: Part) =>
+      (byLonghand.get(longhand) ?? []).filter(
         (one) => isSameSelector(one, key.selector) && one.key.value === key.value,
-      ),
-    );
+      );
+    const exact = wanted.filter((part) => saying(part).length > 0);
+    // Of two sheets that say the same it is the one that says it under the same conditions.
+    const placed = exact.filter((part) =>
+      saying(part).some(({ key }) => key.around === part.key.around),
+    ).length;
     const rules = new Set(exact.map(({ selectorKey }) => selectorKey)).size;
     const named = new Set(own.map(({ selectorKey }) => selectorKey));
     const shared = [...names].filter((name) => own.some((one) => isSameSelector(one, name))).length;
@@ -187,7 +204,7 @@ export function findPasted(page: Page, wanted: readonly Part[]): { sheet: Sheet;
       exact.length === wanted.length ||
       (exact.length >= wanted.length / 2 && rules > 1) ||
       (isSmall && (exact.length > 0 || (shared > 1 && shared >= names.size / 2)));
-    return isIt ? [{ sheet, index, score: exact.length * 2 + shared }] : [];
+    return isIt ? [{ sheet, index, score: exact.length * 2 + shared + placed }] : [];
   });
   return found.sort((one, two) => two.score - one.score)[0];
 }

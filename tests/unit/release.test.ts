@@ -52,6 +52,24 @@ describe('confirm', () => {
     },
   );
 
+  test('of two sheets that say the same it is the one that says it under the same conditions', () => {
+    const sheets = ['.a { top: 0 }', '@media print { .a { top: 0 } }'];
+    const list = confirm(page(sheets, body), '@media print { .a { top: 0 } }');
+    expect(list[1]).toMatchObject({ question: 'is it the new text', ok: true });
+    expect(list[0].seen[0]).toContain('number 2 of 2');
+  });
+
+  test.each([
+    ['calc(10px + 2px * sibling-index())', 'calc(10px + (2px * sibling-index()))', true],
+    ['calc(sibling-count() * 1px)', 'calc(1px * sibling-count())', true],
+    ['calc(sibling-count() * 1px)', 'calc(sibling-index() * 1px)', false],
+    ['calc(7 * 1px)', 'calc(sibling-index() * 1px)', false],
+    ['if(style(--a: b): 1px; else: 2px)', 'if(style(--a: b): 1px; else: 3px)', false],
+  ])('a place in other brackets is the same text, another one is not: %s and %s', (mine, there, isSame) => {
+    const list = confirm(page(`.a { left: ${there} }`, body), `.a { left: ${mine} }`);
+    expect(list.find(({ question }) => question === 'is it the new text')?.ok ?? false).toBe(isSame);
+  });
+
   test('nested rules that a browser writes out with & are the same text', () => {
     expect(confirm(page('.a { & > .c { top: 0 } }', body), '.a { > .c { top: 0 } }')[1].ok).toBe(true);
   });
