@@ -178,6 +178,46 @@ test.each(huge)('%s', (_, read) => {
   expect(read).not.toThrow();
 });
 
+const nested = (open: string, inner: string) => open.repeat(20_000) + inner + ')'.repeat(20_000);
+const numbered = (amount: number, text: (i: number) => string) =>
+  Array.from({ length: amount }, (_, i) => text(i)).join('');
+
+/** Each with a width of the paragraph that hangs on it. */
+const endless: [string, string][] = [
+  ['brackets of a media query', `@media ${nested('(', 'width > 1px')} { p { width: 1px } }`],
+  ['brackets of @supports', `@supports ${nested('(', 'width: 1px')} { p { width: 1px } }`],
+  ['brackets of a container query', `@container ${nested('(', 'width > 1px')} { p { width: 1px } }`],
+  ['brackets of a query about a style', `@container style(${nested('(', '--a: b')}) { p { width: 1px } }`],
+  ['a query about a style denied', `@container style(${nested('(not ', '--a: b')}) { p { width: 1px } }`],
+  ['choices in choices', `p { width: ${nested('if(style(--x): 1px; else: ', '2px')} }`],
+  ['a choice of 20,000', `p { width: if(${numbered(20_000, (i) => `style(--x${i}): 1px;`)} else: 2px) }`],
+  [
+    '3,000 functions that call each other',
+    `${numbered(3000, (i) => `@function --f${i}() { result: --f${i + 1}() }`)} p { width: --f0() }`,
+  ],
+  [
+    'functions that call each other twice',
+    `${numbered(40, (i) => `@function --f${i}() { result: --f${i + 1}() --f${i + 1}() }`)} p { width: --f0() }`,
+  ],
+  [
+    'functions that call each other twice for nothing',
+    `${numbered(40, (i) => `@function --f${i}(--x, --y) { result: --f${i + 1}(--g${i}(1, 1), --g${i}(2, 2)) } @function --g${i}(--x, --y) { result: --g${i + 1}(--f${i + 1}(1, 1), 2) }`)} p { width: --f0() }`,
+  ],
+  [
+    'variables of a function in a chain',
+    `@function --f() { ${numbered(20_000, (i) => `--x${i}: var(--x${i + 1});`)} result: var(--x0) } p { width: --f() }`,
+  ],
+  [
+    'variables of 8,000 rules in a chain',
+    `${numbered(8000, (i) => `p { --x${i}: var(--x${i + 1}, 1px) }`)} p { width: var(--x0) }`,
+  ],
+];
+test.each(endless)('%s end', (_, css) => {
+  const read = page(css);
+  expect(askAll(read)).toBeGreaterThan(0);
+  expect(prove(read, 'p { width: 5px !important }').verdicts[0].outcome).toBe('wins');
+});
+
 test('imports in a circle end', () => {
   const read = parsePage({
     name: 'circle',

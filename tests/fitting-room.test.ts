@@ -211,12 +211,13 @@ test('climbing while pointing, what if, before and after, switching off', async 
   );
   await ask('Before and after');
   const earlier = tab.frameLocator('iframe.earlier');
-  expect(
-    await earlier
+  // That page loads by itself, sheets last.
+  const earlierColour = () =>
+    earlier
       .locator('.pw-card')
       .first()
-      .evaluate((card) => getComputedStyle(card).backgroundColor),
-  ).toBe('rgb(255, 255, 255)');
+      .evaluate((card) => getComputedStyle(card).backgroundColor);
+  await until(async () => (await earlierColour()) === 'rgb(255, 255, 255)', 'the card as it was');
   await ask('End the comparison');
   const cards = () => site.locator('.pw-card').count();
   const before = await cards();

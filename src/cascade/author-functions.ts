@@ -7,6 +7,9 @@ import { isCall, namesReadIn, substituted, type Call, type Fillings } from './su
 import { parentOf } from './surroundings.js';
 import type { Target } from './types.js';
 
+/** Functions in functions; engines stop somewhere too. */
+const deepestCalls = 100;
+
 const ranks = new WeakMap<Page, Int32Array>();
 
 /** The function of a name that counts on a page; undefined for none. Those of components are not looked at. */
@@ -33,19 +36,24 @@ export function resultOf(
 ): string | undefined {
   const called = functionOf(page, name);
   if (!called || given.length > called.parameters.length || calls?.has(name)) return undefined;
+  if (outer.callsLeft.amount-- <= 0 || (calls?.size ?? 0) > deepestCalls) return undefined;
   const parent = parentOf(target);
   const said = new Map<string, string>();
   for (const { name: property, value, condition, containers } of called.said)
     if (page.isActive(condition) && containersHold(page, { containers }, parent)) said.set(property, value);
   const known = new Map<string, string | undefined>();
+  let depth = 0;
   const inner: Fillings = {
     ...outer,
     calls: new Set([...(calls ?? []), name]),
     variable: (variable) => {
       if (known.has(variable)) return known.get(variable);
+      if (depth > deepestCalls) return undefined;
       // What is made of itself has no value.
       known.set(variable, undefined);
+      depth++;
       const value = find(variable);
+      depth--;
       known.set(variable, value);
       return value;
     },
@@ -70,7 +78,17 @@ export function resultOf(
 }
 
 /** The variables that a function of that name may read on the one that calls it, also through others; [] for none. */
-export function readByFunction({ functions }: Pick<StyleSet, 'functions'>, name: string): string[] {
+export function readByFunction({ functions }: Pick<StyleSet, 'functions'>, name: string): readonly string[] {
+  let byName = read.get(functions);
+  if (!byName) read.set(functions, (byName = new Map()));
+  let names = byName.get(name);
+  if (!names) byName.set(name, (names = findRead(functions, name)));
+  return names;
+}
+
+const read = new WeakMap<StyleSet['functions'], Map<string, readonly string[]>>();
+
+function findRead(functions: StyleSet['functions'], name: string): string[] {
   const names = new Set<string>();
   const open = [name];
   const seen = new Set(open);

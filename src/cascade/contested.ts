@@ -120,6 +120,9 @@ interface Claimed {
   readonly candidates: readonly Candidate[];
 }
 
+/** From so many on a list is filed before it is looked through again and again. */
+const many = 300;
+
 /** By number of the longhand, while the claims on one target are gone through; empty between. */
 const rivalsAt: (readonly Candidate[] | undefined)[] = [];
 
@@ -130,6 +133,10 @@ const rivalsAt: (readonly Candidate[] | undefined)[] = [];
 export class Contested {
   readonly #found = new Map<string, readonly Candidate[] | undefined>();
   readonly #saying = new WeakMap<LonghandSet, readonly Claims[]>();
+  /** Claims that were gone through for single names. */
+  #passed = 0;
+  #byName?: ReadonlyMap<string, readonly (readonly Candidate[])[]>;
+  #byNumber?: ReadonlyMap<number, readonly Candidate[]>;
   #all?: readonly Claimed[];
   /** Beside them: the numbers of their names. */
   #numbers: readonly number[] = [];
@@ -143,19 +150,44 @@ export class Contested {
 
   /** The candidates for a physical longhand, winner first; undefined when nobody sets it. */
   get(longhand: string): readonly Candidate[] | undefined {
-    if (this.#all)
-      return this.#all[this.#numbers.indexOf(this.flowNames.numberOf(longhand) ?? -1)]?.candidates;
+    if (this.#all) return this.#inAll(longhand);
     if (this.#found.has(longhand)) return this.#found.get(longhand);
     const claimed: (readonly Candidate[])[] = [];
-    for (const name of this.flowNames.namesFor(longhand)) {
-      for (const claims of this.claims) {
-        const own = claims.get(name);
-        if (own) claimed.push(name === longhand ? own : under(name, own));
-      }
-    }
+    for (const name of this.flowNames.namesFor(longhand))
+      for (const own of this.#under(name)) claimed.push(name === longhand ? own : under(name, own));
     const sorted = claimed.length > 1 ? claimed.flat().sort(compareCandidates) : claimed[0];
     this.#found.set(longhand, sorted);
     return sorted;
+  }
+
+  #inAll(longhand: string): readonly Candidate[] | undefined {
+    const number = this.flowNames.numberOf(longhand) ?? -1;
+    if (this.#numbers.length < many) return this.#all![this.#numbers.indexOf(number)]?.candidates;
+    this.#byNumber ??= new Map(this.#numbers.map((one, at) => [one, this.#all![at].candidates]));
+    return this.#byNumber.get(number);
+  }
+
+  /** What is claimed under one name. Where much was gone through for names one by one, all are filed by theirs. */
+  #under(name: string): readonly (readonly Candidate[])[] {
+    if (this.#byName) return this.#byName.get(name) ?? [];
+    this.#passed += this.claims.length;
+    if (this.#passed < many * many) {
+      const found: (readonly Candidate[])[] = [];
+      for (const claims of this.claims) {
+        const own = claims.get(name);
+        if (own) found.push(own);
+      }
+      return found;
+    }
+    const byName = new Map<string, (readonly Candidate[])[]>();
+    for (const claims of this.claims)
+      for (const [longhand, own] of claims) {
+        const known = byName.get(longhand);
+        if (known) known.push(own);
+        else byName.set(longhand, [own]);
+      }
+    this.#byName = byName;
+    return this.#under(name);
   }
 
   /** The rules that say anything of longhands that are meant, and all that the browser’s own sheet says. */

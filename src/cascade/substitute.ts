@@ -34,7 +34,12 @@ export interface Fillings {
   readonly result: (call: Call) => string | undefined;
   /** The functions in which this is asked. */
   readonly calls?: ReadonlySet<string>;
+  /** How many calls are left: functions that call each other twice each would go on for ever. */
+  readonly callsLeft: { amount: number };
 }
+
+/** Calls in one value; more are more than anybody writes. */
+export const mostCalls = 5000;
 
 /**
  * The value with each `var()` and `attr()`, and each `env()` of a name that no device has, replaced; undefined where one has

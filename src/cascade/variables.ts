@@ -6,7 +6,7 @@ import { choiceHolds } from './style-queries.js';
 import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
-import { eachRead, isCall, isSubstituted, substituted, type Fillings } from './substitute.js';
+import { eachRead, isCall, isSubstituted, mostCalls, substituted, type Fillings } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** CSS Variables 1 §3, CSS Values 5 §7.7: `var()` and `attr()` filled in; undefined where one has no value or runs in a circle. */
@@ -22,6 +22,7 @@ export const fillingsOf = (page: Page, target: Target): Fillings =>
 function fillingsFor(page: Page, target: Target, variable: Fillings['variable']): Fillings {
   const fillings: Fillings = {
     variable,
+    callsLeft: { amount: mostCalls },
     attribute: (name) => elementOf(target).attributes.get(name),
     holds: (asked) => choiceHolds(page, target, asked, fillings),
     result: (call) => resultOf(page, target, call, fillings),

@@ -38,12 +38,14 @@ export function readFunctionHead(
 function readParameters(tokens: Tokens, open: number): FunctionParameter[] | undefined {
   const close = Math.min(tokens.closes[open], tokens.count);
   const parameters: FunctionParameter[] = [];
+  const names = new Set<string>();
   if (skipSpace(tokens, open + 1, close) >= close) return parameters;
   let start = open + 1;
   for (let at = start; at <= close; at = at < close ? after(tokens, at) : at + 1) {
     if (at < close && tokens.types[at] !== kinds.Comma) continue;
     const one = readParameter(tokens, start, at);
-    if (!one || parameters.some(({ name }) => name === one.name)) return undefined;
+    if (!one || names.has(one.name)) return undefined;
+    names.add(one.name);
     parameters.push(one);
     start = at + 1;
   }

@@ -90,7 +90,7 @@ export function truthOf<Leaf extends { readonly kind: string }>(
 /** The media queries that the choices in a value ask; [] for most. */
 export function mediaInChoices(value: string): readonly string[] {
   // Of all values of a page hardly any is one, which is cheap to see.
-  if (!value.includes('(') || !/(?<![\w-])if\([^]*media\(/i.test(value)) return [];
+  if (!value.includes('(') || !/(?<![\w-])media\(/i.test(value) || !/(?<![\w-])if\(/i.test(value)) return [];
   const all = readTokens(value);
   return Array.from({ length: all.count }, (_, at) => {
     const isAsked = all.types[at] === kinds.Function && /^media\($/i.test(tokenText(all, at));

@@ -27,6 +27,9 @@ export const unknown: Unknown = { kind: 'unknown' };
 /** What is not written as a condition, so that all of it never holds; with brackets around, it is only unknown. */
 export const broken: Unknown = { kind: 'unknown' };
 
+/** Brackets in brackets; nobody writes more. */
+export const deepestBrackets = 300;
+
 /** `not (…)`, `(…) and (…)`, `(…) or (…)`; without `or` where it stands behind a medium. */
 export function parseCondition<Leaf extends { readonly kind: string }>(
   tokens: Tokens,
@@ -34,13 +37,14 @@ export function parseCondition<Leaf extends { readonly kind: string }>(
   to: number,
   leaves: Leaves<Leaf>,
   mayOr = true,
+  depth = 0,
 ): Condition<Leaf> {
   let at = skipSpace(tokens, from, to);
   if (isWord(tokens, at, to, 'not')) {
-    const of = parseInBrackets(tokens, skipSpace(tokens, at + 1, to), to, leaves);
+    const of = parseInBrackets(tokens, skipSpace(tokens, at + 1, to), to, leaves, false, depth);
     return of === broken ? broken : { kind: 'not', of };
   }
-  const parts = [parseInBrackets(tokens, at, to, leaves, true)];
+  const parts = [parseInBrackets(tokens, at, to, leaves, true, depth)];
   at = skipSpace(tokens, nextAfter(tokens, at, to), to);
   let joint = '';
   while (at < to) {
@@ -49,7 +53,7 @@ export function parseCondition<Leaf extends { readonly kind: string }>(
       return broken;
     joint = word;
     at = skipSpace(tokens, at + 1, to);
-    parts.push(parseInBrackets(tokens, at, to, leaves, true));
+    parts.push(parseInBrackets(tokens, at, to, leaves, true, depth));
     at = skipSpace(tokens, nextAfter(tokens, at, to), to);
   }
   if (parts.includes(broken)) return broken;
@@ -69,8 +73,10 @@ function parseInBrackets<Leaf extends { readonly kind: string }>(
   at: number,
   to: number,
   leaves: Leaves<Leaf>,
-  mayFollow = false,
+  mayFollow: boolean,
+  depth: number,
 ): Condition<Leaf> {
+  if (depth > deepestBrackets) return broken;
   if (at < to && tokens.types[at] === kinds.Function && !/^(and|or|not)\($/i.test(tokenText(tokens, at))) {
     const close = Math.min(tokens.closes[at], to);
     if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;
@@ -83,10 +89,12 @@ function parseInBrackets<Leaf extends { readonly kind: string }>(
   if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;
   const inner = skipSpace(tokens, at + 1, close);
   if (tokens.types[inner] === kinds.LeftParenthesis || isWord(tokens, inner, close, 'not'))
-    return withinBrackets(parseCondition(tokens, inner, close, leaves));
+    return withinBrackets(parseCondition(tokens, inner, close, leaves, true, depth + 1));
   // Either a function that nobody knows, or the beginning of a value.
   const condition =
-    tokens.types[inner] === kinds.Function ? parseCondition(tokens, inner, close, leaves) : broken;
+    tokens.types[inner] === kinds.Function
+      ? parseCondition(tokens, inner, close, leaves, true, depth + 1)
+      : broken;
   if (condition !== broken) return condition;
   const written = tokenText(tokens, inner, close);
   return leaves.feature(

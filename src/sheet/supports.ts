@@ -1,5 +1,5 @@
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { combine, type Truth } from './condition.js';
+import { combine, deepestBrackets, type Truth } from './condition.js';
 
 /** What an engine can do; asked by `@supports` (CSS Conditional 3 §6, 4 §4). */
 export interface Abilities {
@@ -24,19 +24,20 @@ export function isSupportsCondition(text: string): boolean {
 const broken = Symbol('broken');
 type Answer = Truth | typeof broken;
 
-function condition(tokens: Tokens, from: number, to: number, abilities: Abilities): Answer {
+function condition(tokens: Tokens, from: number, to: number, abilities: Abilities, depth = 0): Answer {
+  if (depth > deepestBrackets) return broken;
   let at = skipSpace(tokens, from, to);
   if (at >= to) return broken;
   if (tokenText(tokens, at).toLowerCase() === 'not') {
     at = skipSpace(tokens, at + 1, to);
-    const inner = inBrackets(tokens, at, abilities);
+    const inner = inBrackets(tokens, at, abilities, depth);
     if (inner === broken || skipSpace(tokens, after(tokens, at), to) < to) return broken;
     return inner === undefined ? undefined : !inner;
   }
   const answers: Truth[] = [];
   let joint = '';
   for (;;) {
-    const one = inBrackets(tokens, at, abilities);
+    const one = inBrackets(tokens, at, abilities, depth);
     if (one === broken) return broken;
     answers.push(one);
     at = skipSpace(tokens, after(tokens, at), to);
@@ -50,7 +51,7 @@ function condition(tokens: Tokens, from: number, to: number, abilities: Abilitie
 }
 
 /** What no engine knows is false, not an error (CSS Conditional 3 §6.1 <general-enclosed>). */
-function inBrackets(tokens: Tokens, at: number, abilities: Abilities): Answer {
+function inBrackets(tokens: Tokens, at: number, abilities: Abilities, depth: number): Answer {
   const type = tokens.types[at];
   const close = Math.min(tokens.closes[at] || tokens.count, tokens.count);
   const text = tokenText(tokens, at + 1, close).trim();
@@ -59,7 +60,7 @@ function inBrackets(tokens: Tokens, at: number, abilities: Abilities): Answer {
   const first = skipSpace(tokens, at + 1, close);
   const isDeclaration =
     tokens.types[first] === kinds.Ident && tokens.types[skipSpace(tokens, first + 1, close)] === kinds.Colon;
-  if (!isDeclaration) return condition(tokens, first, close, abilities) === true;
+  if (!isDeclaration) return condition(tokens, first, close, abilities, depth + 1) === true;
   // A declaration ends there, and nothing may follow it.
   for (let one = first; one < close; one = after(tokens, one))
     if (tokens.types[one] === kinds.Semicolon) return false;
