@@ -7,7 +7,7 @@ import { engineTab } from './support/engine-tab.js';
 const tab = engineTab();
 
 const seed = Number(process.env.SEED ?? 20261126);
-const runs = Number(process.env.RUNS ?? 15);
+const runs = Number(process.env.RUNS ?? 25);
 
 const usual = {
   color: 'rgb(9, 9, 9)',
