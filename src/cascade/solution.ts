@@ -8,15 +8,13 @@ import { claimsOf, Contested, type Claims, type LonghandSet } from './contested.
 import { flowKey, usualFlow } from './flow.js';
 import { Flows } from './flows.js';
 import { draftMatching } from './draft-matching.js';
-import type { Told } from './held-matching.js';
 import { type Applied, type Matcher, type MatchList } from './match-list.js';
-import type { IndexedRule } from './rule-index.js';
 import { matchedRows } from './matched-rows.js';
-import { mayTell, rulesFor, type Carrier } from './may-tell.js';
+import type { Carrier } from './may-tell.js';
 import { mayHaveOwn, ownClaims } from './own-claims.js';
 import { countsPlaces, withPlace } from './places.js';
 import { Level, type Candidate } from './rank.js';
-import { mayTurnQueries, variablesAskedIn } from './style-queries.js';
+import { StateAsking } from './state-asking.js';
 import type { Target } from './types.js';
 import {
   matchedFor,
@@ -90,13 +88,7 @@ export class Solution {
   readonly #countsPlaces: boolean;
   readonly #flows: Flows;
   readonly #targets: DraftTargets;
-  /** Of the target that states were asked of last. */
-  #asked?: {
-    readonly row: number;
-    readonly pseudo: string;
-    readonly above: ReadonlySet<number>;
-    readonly rules: Map<Told, readonly IndexedRule[]>;
-  };
+  readonly #states: StateAsking;
   readonly #layerRanks: Int32Array;
   /** Of components, by number; each tree has layers of its own. */
   readonly #componentRanks: readonly Int32Array[];
@@ -129,6 +121,7 @@ export class Solution {
       this.#own.delete(row);
       return claims;
     });
+    this.#states = new StateAsking(page, capture, this.#flows.mayDiffer);
     const drafted = matchedFor(this.#draft ?? this.#matching, ranks);
     // Where container queries are answered the groups hang on the sizes, which other conditions do not share.
     this.#targets = page.conditions.containers ? new Map() : drafted.targets;
@@ -152,35 +145,13 @@ export class Solution {
 
   /** False only where holding a state changes nothing in which rules match a target: on that carrier, or on any. */
   mayTell(row: number, pseudo: string, change: HeldChange, carrier?: Carrier): boolean {
-    const { tree } = this.page;
-    if (tree.roots.length > 1 || this.#draft) return true;
-    const told = this.#capture.told(change);
-    if (told.setsFlow && this.#flows.mayDiffer) return true;
-    if (this.mayTurnQueries(change)) return true;
-    if (this.#asked?.row !== row || this.#asked.pseudo !== pseudo)
-      this.#asked = { row, pseudo, above: this.#namesAbove(row), rules: new Map() };
-    const { above, rules } = this.#asked;
-    // The same change is asked about on one box after the other.
-    let found = rules.get(told);
-    if (!found) rules.set(told, (found = rulesFor(told, change, tree, { row, pseudo, above })));
-    return carrier ? mayTell(found, change, tree, carrier) : found.length > 0;
+    const isOpen = this.page.tree.roots.length > 1 || this.#draft !== undefined;
+    return isOpen || this.#states.mayTell(row, pseudo, change, carrier);
   }
 
   /** Whether a change may make container queries hold that did not, or the other way round. */
   mayTurnQueries(change: HeldChange): boolean {
-    const texts = [this.page.styles, ...this.page.components];
-    const asked = texts.map(variablesAskedIn).filter(({ size }) => size > 0);
-    if (asked.length === 0) return false;
-    const { blocks } = this.#capture.told(change);
-    return [...blocks].some((block) => asked.some((names) => mayTurnQueries(block, names)));
-  }
-
-  #namesAbove(row: number): ReadonlySet<number> {
-    const { tree } = this.page;
-    const names = new Set<number>();
-    for (let up = tree.parent[row]; up >= 0; up = tree.parent[up])
-      for (const name of [tree.tag[up], tree.id[up], ...tree.classes[up]]) names.add(name);
-    return names;
+    return this.#states.mayTurnQueries(change);
   }
 
   /** See `contextOf`. */

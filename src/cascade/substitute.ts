@@ -185,8 +185,9 @@ export const isCall = (name: string): boolean => name.endsWith('(');
 const reading = /(var|style|--[^\s(),;:]+)\(/i;
 
 /**
- * Names each variable that a value reads or asks about, and each function of the author's with its bracket, in order; what stands behind its comma where `visit` asks for it, and what stands
- * behind that of an `attr()` unless these attributes have what it asks for.
+ * Names each variable that a value reads or asks about, and each function of the author's with its bracket, in order; what stands
+ * behind a variable's comma where `visit` asks for it, and what stands behind that of an `attr()` unless these attributes have what
+ * it asks for.
  */
 export function eachRead(
   value: string,

@@ -15,10 +15,11 @@ export function fillVariables(page: Page, target: Target, value: string): string
   return substituted(value, fillingsOf(page, target));
 }
 
+/** What stands on a target for whatever a value reads. */
 export const fillingsOf = (page: Page, target: Target): Fillings =>
   fillingsFor(page, target, (name) => variablesOf(page).valueOf(target, name));
 
-/** What stands on a target for whatever a value reads, where its variables are found so. */
+/** The same where its variables are found so. */
 function fillingsFor(page: Page, target: Target, variable: Fillings['variable']): Fillings {
   const fillings: Fillings = {
     variable,
@@ -170,8 +171,10 @@ class Variables {
     eachRead(value, attributes, (name) => {
       if (isCall(name)) {
         const { styles, overlay } = this.page;
-        for (const read of readByFunction(overlay?.styles ?? styles, name.slice(0, -1)))
-          found.push(...[this.#declared(target, read) ?? []].flat());
+        for (const read of readByFunction(overlay?.styles ?? styles, name.slice(0, -1))) {
+          const inside = this.#declared(target, read);
+          if (inside) found.push(inside);
+        }
         return true;
       }
       const declared = this.#declared(target, name);

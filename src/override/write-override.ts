@@ -209,8 +209,14 @@ function checkWish(page: Page, { at, set, media }: Wish): void {
 
 /** What stands in brackets is part of one value, as the branches of a choice are. */
 function withoutBrackets(value: string): string {
-  const inner = value.replace(/\([^()]*\)/g, '');
-  return inner === value ? value : withoutBrackets(inner);
+  let depth = 0;
+  let outside = '';
+  for (const sign of value) {
+    if (sign === '(') depth++;
+    if (depth === 0) outside += sign;
+    if (sign === ')') depth = Math.max(0, depth - 1);
+  }
+  return outside;
 }
 
 /** The best selector, with what it matches, wanted or not. */

@@ -2,7 +2,6 @@ import { parseSelectors, readSelectors, type Names, type Selector } from '../sel
 import {
   parseImport,
   mediaInChoices,
-  parseMedia,
   parseNamespace,
   parseSheet,
   readLayerNames,
@@ -11,7 +10,6 @@ import {
   type Abilities,
   type AtRule,
   type Content,
-  type MediaQuery,
   type QualifiedRule,
   type WrittenDeclaration,
 } from '../sheet/index.js';
@@ -25,11 +23,11 @@ import {
   type Keyframes,
   type OtherRule,
   type RegisteredProperty,
-  type RuleCondition,
   type StyleBlock,
   type StyleSet,
 } from './style-set.js';
 import { plainPrelude, withoutNesting } from './nesting.js';
+import { NumberedConditions } from './numbered-conditions.js';
 import { atRuleFault, idleMedia, type AtRuleFault } from './at-rules.js';
 import { countLeading, countWithNamespaces, mayStandFirst } from './leading.js';
 import { faultsOfAbsent } from './absent.js';
@@ -46,14 +44,13 @@ import type { Sheet } from './types.js';
 export class Gatherer {
   readonly #sheets: Sheet[];
   readonly #blocks: StyleBlock[] = [];
-  readonly #conditions: RuleCondition[];
+  readonly #conditions: NumberedConditions;
   readonly #keyframes: Keyframes[];
   readonly #registered: RegisteredProperty[];
   readonly #functions: AuthorFunction[];
   readonly #otherRules: OtherRule[] = [];
   readonly #faults: Fault[] = [];
   readonly #layers: Layers;
-  readonly #queries = new Map<string, MediaQuery>();
   readonly #remedies = new Map<string, string>();
   readonly #abilities: Abilities;
   #order = 0;
@@ -71,12 +68,11 @@ export class Gatherer {
   ) {
     this.#abilities = abilitiesOf(grammar, names, quirks);
     this.#sheets = [...base.sheets];
-    this.#conditions = [...base.conditions];
+    this.#conditions = new NumberedConditions(base.conditions);
     this.#keyframes = [...base.keyframes];
     this.#registered = [...base.registered];
     this.#functions = [...base.functions];
     this.#layers = base.layers.copy(comesFirst);
-    for (const { media } of base.conditions) if (media) this.#queries.set(media.text, media);
   }
 
   /** The sheets of `base` and those added; of the blocks, only the added ones. */
@@ -85,7 +81,7 @@ export class Gatherer {
       sheets: this.#sheets,
       blocks: this.#blocks,
       layers: this.#layers,
-      conditions: this.#conditions,
+      conditions: this.#conditions.all,
       keyframes: this.#keyframes,
       registered: this.#registered,
       functions: this.#functions,
@@ -104,8 +100,8 @@ export class Gatherer {
       return;
     }
     const { contents, faults } = parseSheet(sheet.css);
-    const outer = this.#mediaCondition(alsoMedia, within?.condition ?? 0);
-    const condition = this.#mediaCondition(sheet.media, outer);
+    const outer = this.#conditions.ofMedia(alsoMedia, within?.condition ?? 0);
+    const condition = this.#conditions.ofMedia(sheet.media, outer);
     const layer = within?.layer ?? 0;
     const chain = [...(within?.chain ?? []), sheet.href ?? ''];
     const scope = { names: this.names, quirks: this.quirks };
@@ -145,11 +141,11 @@ export class Gatherer {
     const isSupported = feature === undefined || supports(feature, this.#abilities);
     const condition = isSupported
       ? from.condition
-      : this.#condition({ parent: from.condition, constant: false, text: `supports(${read.supports})` });
+      : this.#conditions.add({ parent: from.condition, constant: false, text: `supports(${read.supports})` });
     const layer =
       read.layer === undefined
         ? from.layer
-        : this.#layers.enter(from.layer, read.layer, this.#mediaCondition(read.media, condition));
+        : this.#layers.enter(from.layer, read.layer, this.#conditions.ofMedia(read.media, condition));
     if (from.chain.includes(href)) return;
     const found = this.findImport(href);
     const status = found
@@ -172,29 +168,6 @@ export class Gatherer {
       },
       { layer, condition, chain: from.chain },
     );
-  }
-
-  #condition(condition: RuleCondition): number {
-    this.#conditions.push(condition);
-    return this.#conditions.length - 1;
-  }
-
-  /** One that chooses among the values of a declaration. */
-  #valueCondition(media: string, parent: number): number {
-    return this.#condition({ parent, media: this.#query(media), text: `@media ${media}`, isOfValue: true });
-  }
-
-  #mediaCondition(media: string, parent: number): number {
-    return media === ''
-      ? parent
-      : this.#condition({ parent, media: this.#query(media), text: `@media ${media}` });
-  }
-
-  /** Equal queries are one object, so that each is answered once. */
-  #query(text: string): MediaQuery {
-    let query = this.#queries.get(text);
-    if (!query) this.#queries.set(text, (query = parseMedia(text)));
-    return query;
   }
 
   #layerNames(rule: AtRule, layer: number, condition: number): void {
@@ -245,7 +218,7 @@ export class Gatherer {
   ): void {
     const { sheet, layer, condition, scope, containers } = place;
     for (const { value } of declarations)
-      for (const media of mediaInChoices(value)) this.#valueCondition(media, 0);
+      for (const media of mediaInChoices(value)) this.#conditions.ofValue(media, 0);
     this.#blocks.push({
       component: this.component,
       sheet,
@@ -308,14 +281,14 @@ export class Gatherer {
         if (inner)
           this.#contents(inner, {
             ...place,
-            condition: this.#mediaCondition(rule.prelude || 'all', place.condition),
+            condition: this.#conditions.ofMedia(rule.prelude || 'all', place.condition),
           });
         return;
       case 'supports': {
         const constant = supports(rule.prelude, this.#abilities);
         const condition = constant
           ? place.condition
-          : this.#condition({ parent: place.condition, constant, text: `@supports ${rule.prelude}` });
+          : this.#conditions.add({ parent: place.condition, constant, text: `@supports ${rule.prelude}` });
         if (inner) this.#contents(inner, { ...place, condition });
         return;
       }
@@ -380,7 +353,7 @@ export class Gatherer {
       condition,
       layer,
       abilities: this.#abilities,
-      underMedia: (media, parent) => this.#valueCondition(media, parent),
+      underMedia: (media, parent) => this.#conditions.ofValue(media, parent),
     });
     if (found && !parents) this.#functions.push(found);
   }

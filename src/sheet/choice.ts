@@ -1,6 +1,6 @@
 // `if()`: a value that is chosen among several (CSS Values 5 §8).
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { broken, combine, parseCondition, unknown, type Condition, type Truth } from './condition.js';
+import { broken, parseCondition, unknown, type Condition } from './condition.js';
 import { parseMedia, type MediaQuery } from './media.js';
 import { parseStyleQuery, type StyleLeaf } from './style-query.js';
 
@@ -61,30 +61,6 @@ function readBranch(tokens: Tokens, from: number, to: number): Branch | undefine
   if (/^else$/i.test(tokenText(tokens, first)) && skipSpace(tokens, first + 1, colon) >= colon) return value;
   const condition = parseCondition<ChoiceLeaf>(tokens, first, colon, leaves);
   return condition === broken ? undefined : { condition, ...value };
-}
-
-/** How a condition is answered where its leaves are answered so; undefined where one asks for what no engine knows. */
-export function truthOf<Leaf extends { readonly kind: string }>(
-  condition: Condition<Leaf>,
-  answer: (leaf: Leaf) => Truth,
-): Truth {
-  const one = condition as Condition<{ readonly kind: '' }>;
-  switch (one.kind) {
-    case 'unknown':
-      return undefined;
-    case 'not': {
-      const truth = truthOf(one.of as Condition<Leaf>, answer);
-      return truth === undefined ? undefined : !truth;
-    }
-    case 'all':
-    case 'some':
-      return combine(
-        one.of.map((part) => truthOf(part as Condition<Leaf>, answer)),
-        one.kind === 'some',
-      );
-    default:
-      return answer(condition as Leaf);
-  }
 }
 
 /** The media queries that the choices in a value ask; [] for most. */

@@ -113,3 +113,27 @@ export function combine(answers: readonly Truth[], decisive: boolean): Truth {
   if (answers.includes(decisive)) return decisive;
   return answers.includes(undefined) ? undefined : !decisive;
 }
+
+/** How a condition is answered where its leaves are answered so; undefined where one asks for what no engine knows. */
+export function truthOf<Leaf extends { readonly kind: string }>(
+  condition: Condition<Leaf>,
+  answer: (leaf: Leaf) => Truth,
+): Truth {
+  const one = condition as Condition<{ readonly kind: '' }>;
+  switch (one.kind) {
+    case 'unknown':
+      return undefined;
+    case 'not': {
+      const truth = truthOf(one.of as Condition<Leaf>, answer);
+      return truth === undefined ? undefined : !truth;
+    }
+    case 'all':
+    case 'some':
+      return combine(
+        one.of.map((part) => truthOf(part as Condition<Leaf>, answer)),
+        one.kind === 'some',
+      );
+    default:
+      return answer(condition as Leaf);
+  }
+}

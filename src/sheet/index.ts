@@ -11,7 +11,7 @@ export type {
 export { authoredPlace } from './authored.js';
 export { mapHref } from './map-href.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
-export { combine, type Truth } from './condition.js';
+export { combine, truthOf, type Truth } from './condition.js';
 export {
   parseContainer,
   possibleTruths,
@@ -19,7 +19,7 @@ export {
   type Axis,
   type ContainerCondition,
 } from './container.js';
-export { mediaInChoices, parseChoice, truthOf, type ChoiceLeaf } from './choice.js';
+export { mediaInChoices, parseChoice, type ChoiceLeaf } from './choice.js';
 export type { StyleLeaf } from './style-query.js';
 export { holds, parseMedia, widthsOf, type MediaQuery } from './media.js';
 export { mediaFault, whyNeverHolds, type MediaFault } from './media-faults.js';

@@ -1,12 +1,12 @@
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { broken, combine, parseCondition, type Condition, type Truth } from './condition.js';
+import { broken, parseCondition, truthOf, type Condition, type Truth } from './condition.js';
 import { readFeature, type Comparison } from './feature.js';
 import { mediaFeature, type MediaConditions } from './media-features.js';
 
 /** One query of a list. */
-export type Question = Condition<
-  ({ readonly kind: 'feature' } & Comparison) | { readonly kind: 'medium'; readonly name: string }
->;
+export type Question = Condition<Leaf>;
+
+type Leaf = ({ readonly kind: 'feature' } & Comparison) | { readonly kind: 'medium'; readonly name: string };
 
 /** A compiled media query list. */
 export interface MediaQuery {
@@ -76,30 +76,12 @@ export function askedBy(query: MediaQuery): { features: Comparison[]; media: str
   return { features, media };
 }
 
-function answer(question: Question, conditions: MediaConditions): Truth {
-  switch (question.kind) {
-    case 'medium':
-      return question.name === 'all' || question.name === conditions.medium;
-    case 'feature':
-      return mediaFeature.compare(question, conditions);
-    case 'not': {
-      const inner = answer(question.of, conditions);
-      return inner === undefined ? undefined : !inner;
-    }
-    case 'all':
-      return combine(
-        question.of.map((one) => answer(one, conditions)),
-        false,
-      );
-    case 'some':
-      return combine(
-        question.of.map((one) => answer(one, conditions)),
-        true,
-      );
-    case 'unknown':
-      return undefined;
-  }
-}
+const answer = (question: Question, conditions: MediaConditions): Truth =>
+  truthOf<Leaf>(question, (leaf) =>
+    leaf.kind === 'medium'
+      ? leaf.name === 'all' || leaf.name === conditions.medium
+      : mediaFeature.compare(leaf, conditions),
+  );
 
 function parseQuery(tokens: Tokens, from: number, to: number): Question {
   let at = skipSpace(tokens, from, to);
