@@ -72,7 +72,8 @@ export {
 } from './override/index.js';
 export { compare, drift, type Comparison, type Difference, type Drifted } from './drift/index.js';
 export { claimsAbout, claimsOf, type Claim } from './proof/index.js';
-export { confirm, setAside, type SetAside, type Step } from './proof/index.js';
+export { setAside, type SetAside } from './pasted/index.js';
+export { confirm, type Step } from './proof/index.js';
 export {
   prove,
   proveInSteps,

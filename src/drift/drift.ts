@@ -6,13 +6,13 @@ import {
   askedOn,
   isAtWork,
   prove,
-  setAside,
   statesOf,
   takeOut,
   type Asked,
   type ProofOptions,
   type Verdict,
 } from '../proof/index.js';
+import { setAside } from '../pasted/index.js';
 import { rowsReached } from '../selector/index.js';
 import { Lines, list, YeltoError } from '../text/index.js';
 

@@ -3,7 +3,15 @@ import { placeInSheet, type Page, type Sheet, type StyleBlock } from '../page/in
 import { rowsReached } from '../selector/index.js';
 import { count, placeText, shorten } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
-import { filed, findPasted, isSameSelector, partsOf, type Part } from './pasted.js';
+import {
+  filed,
+  findPasted,
+  isSameSelector,
+  isSameValue,
+  isUndone,
+  partsOf,
+  type Part,
+} from '../pasted/index.js';
 import { statesOf } from './states.js';
 
 /** One of the questions, in the order in which they are asked. */
@@ -61,18 +69,20 @@ function notLoaded(page: Page): Step {
 function sameText(wanted: readonly Part[], own: readonly Part[]): Step {
   const seen = new Set<string>();
   const byLonghand = filed(own);
-  for (const { selector, around, longhand, property, value, important, key } of wanted) {
-    const there = (byLonghand.get(longhand) ?? []).filter((one) => isSameSelector(one, key.selector));
-    const isSame = (one: Part) => one.key.value === key.value && one.important === important;
-    if (there.some((one) => one.key.around === key.around && isSame(one))) continue;
-    const elsewhere = there.find((one) => one.key.around !== key.around && isSame(one));
+  for (const part of wanted) {
+    const { selector, around, longhand, property, value, important, form } = part;
+    const there = (byLonghand.get(longhand) ?? []).filter((one) => isSameSelector(one, part));
+    if (there.some((one) => one.form.around === form.around && isSameValue(one, part))) continue;
+    // What says nothing a panel may leave out.
+    if (isUndone(part, wanted)) continue;
+    const elsewhere = there.find((one) => one.form.around !== form.around && isSameValue(one, part));
     if (elsewhere) {
       seen.add(
         `${selector}: ${property} stands under ${elsewhere.around || 'no media query'} and should stand under ${around || 'none'}.`,
       );
       continue;
     }
-    const hasSelector = own.some((one) => isSameSelector(one, key.selector));
+    const hasSelector = own.some((one) => isSameSelector(one, part));
     if (!hasSelector) seen.add(`${selector} is not in it.`);
     else {
       const last = there[there.length - 1];
@@ -112,8 +122,8 @@ function wins(page: Page, wanted: readonly Part[], sheet: number): Step {
     partsOf(page, sheet)
       .filter((one) =>
         (byLonghand.get(one.longhand) ?? []).some(
-          ({ key }) =>
-            key.around === one.key.around && key.value === one.key.value && isSameSelector(one, key.selector),
+          (part) =>
+            part.form.around === one.form.around && isSameValue(one, part) && isSameSelector(one, part),
         ),
       )
       .map(({ block }) => block),

@@ -1,4 +1,3 @@
-export { setAside, type SetAside } from './aside.js';
 export { confirm, type Step } from './confirm.js';
 export { claimsAbout, claimsOf, type Claim } from './claims.js';
 export { askedOn, prove, proveInSteps, type Asked, type ProofStep } from './prove.js';

@@ -1,6 +1,6 @@
 import type { Declaration } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
-import { setAside } from './aside.js';
+import { setAside } from '../pasted/index.js';
 import { finished } from './finished.js';
 import { PageProof } from './page-proof.js';
 import { isAtWork, type Aside, type Proof, type ProofOptions, type Verdict } from './types.js';

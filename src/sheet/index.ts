@@ -11,7 +11,7 @@ export type {
 export { authoredPlace } from './authored.js';
 export { mapHref } from './map-href.js';
 export { askedSettings, type MediaSetting } from './media-settings.js';
-export { combine, truthOf, type Truth } from './condition.js';
+export { combine, truthOf, type Condition, type Truth } from './condition.js';
 export {
   parseContainer,
   possibleTruths,

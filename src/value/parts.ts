@@ -1,3 +1,4 @@
+import { after, kinds, readTokens, tokenText } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { lexer } from './lexer.js';
 import { withoutMath } from './math.js';
@@ -29,35 +30,35 @@ export function splitPosition(
   return zip(longhands, [across.join(' '), down.join(' ')]);
 }
 
-/** Parts between white space outside brackets and strings; undefined where a top-level comma or slash stands. */
-export function topLevelParts(value: string): string[] | undefined {
-  const parts: string[] = [];
-  let depth = 0;
-  let part = '';
-  for (const piece of value.match(/"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'|\s+|[^]/g) ?? []) {
-    if (piece === '(' || piece === '[') depth++;
-    if (piece === ')' || piece === ']') depth--;
-    if (depth === 0 && (piece === ',' || piece === '/')) return undefined;
-    if (depth === 0 && /^\s/.test(piece)) {
-      if (part) parts.push(part);
-      part = '';
-    } else part += piece;
+/** A component value (CSS Syntax 3 §5.4.8): a word, a number, a string, a function or brackets with all that they hold, a sign. */
+export interface ComponentValue {
+  readonly text: string;
+  /** Offset in the value. */
+  readonly start: number;
+}
+
+/** A value's parts outside brackets, whether or not white space stands between them. */
+export function componentValues(value: string): ComponentValue[] {
+  const tokens = readTokens(value);
+  const parts: ComponentValue[] = [];
+  for (let at = 0; at < tokens.count; at = after(tokens, at)) {
+    const type = tokens.types[at];
+    if (type === kinds.WhiteSpace || type === kinds.Comment) continue;
+    parts.push({ text: tokenText(tokens, at, after(tokens, at)), start: tokens.starts[at] });
   }
-  if (part) parts.push(part);
-  return parts.length ? parts : undefined;
+  return parts;
+}
+
+/** The texts of a value's parts; undefined where there is none, or a comma or slash stands among them. */
+export function topLevelParts(value: string): string[] | undefined {
+  const parts = componentValues(value).map(({ text }) => text);
+  return parts.length && !parts.some((part) => part === ',' || part === '/') ? parts : undefined;
 }
 
 /** A value's pieces between a sign that stands outside brackets and strings. */
 export function topLevelPieces(value: string, sign: ',' | '/'): string[] {
-  const pieces = [''];
-  let depth = 0;
-  for (const piece of value.match(/"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'|url\([^"')]*\)|[^]/g) ?? []) {
-    if (piece === '(' || piece === '[') depth++;
-    if (piece === ')' || piece === ']') depth--;
-    if (depth === 0 && piece === sign) pieces.push('');
-    else pieces[pieces.length - 1] += piece;
-  }
-  return pieces.map((piece) => piece.trim());
+  const ends = componentValues(value).flatMap(({ text, start }) => (text === sign ? [start] : []));
+  return [...ends, value.length].map((end, i) => value.slice(i ? ends[i - 1] + 1 : 0, end).trim());
 }
 
 /** Whether the grammar of a property takes a value. */

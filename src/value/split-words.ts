@@ -1,4 +1,4 @@
-import { fits, topLevelParts, topLevelPieces, zip } from './parts.js';
+import { componentValues, fits, topLevelParts, topLevelPieces, zip } from './parts.js';
 import { initialValue } from './properties.js';
 
 type Split = ReadonlyMap<string, string> | undefined;
@@ -53,15 +53,22 @@ export function splitFont(longhands: readonly string[], value: string): Split {
         .filter((name) => !/^font-(family|size|weight)$/.test(name))
         .map((name) => [name, initialValue(name)]),
     );
-  const found =
-    /^(.*?)((?:(?:\d+\.?\d*|\.\d+)(?:[a-z]+|%)|(?:calc|clamp|min|max)\([^]*?\)|(?:xx?-)?(?:small|large)|xxx-large|medium|larger|smaller))(?:\s*\/\s*([^\s,]+))?\s+([^]+)$/i.exec(
-      value,
-    );
-  if (!found) return undefined;
-  const [, front, size, lineHeight = 'normal', family] = found;
+  const parts = componentValues(value);
+  const at = parts.findIndex(({ text }) => fits('font-size', text));
+  const hasHeight = parts[at + 1]?.text === '/';
+  const family = parts[at + (hasHeight ? 3 : 1)];
+  if (at < 0 || !family) return undefined;
   const split = new Map<string, string>(longhands.map((name) => [name, initialValue(name)]));
-  split.set('font-size', size).set('line-height', lineHeight).set('font-family', family);
-  for (const part of front.trim().split(/\s+/).filter(Boolean)) {
+  split
+    .set('font-size', parts[at].text)
+    .set('line-height', hasHeight ? parts[at + 2].text : 'normal')
+    .set('font-family', value.slice(family.start).trim());
+  const front = parts.slice(0, at).map(({ text }) => text);
+  while (front.length) {
+    // A slope may be told in degrees.
+    const slope = front.slice(0, 2).join(' ');
+    const part = front.length > 1 && fits('font-style', slope) ? slope : front[0];
+    front.splice(0, part === slope ? 2 : 1);
     const owner = ['font-style', 'font-variant-caps', 'font-weight', 'font-stretch'].find(
       (name) => part !== 'normal' && fits(name, part),
     );

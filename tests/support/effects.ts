@@ -157,11 +157,12 @@ export class EffectJudge {
     const text = decodeURIComponent([...sheets, draft].join('').replace(/%(?![0-9A-F]{2})/g, '%25'));
     // Of windows in which all media queries answer alike one will do; containers are as wide as the window lets them.
     const queries = [
-      ...[...text.matchAll(/@media ([^{]*)\{/g)].map(([, query]) => query.trim()),
+      ...[...text.matchAll(/@media\b([^{]*)\{/g)].map(([, query]) => query.trim()),
       ...[...text.matchAll(/(?<![@\w])media\(([^()]*)\)/g)].map(([, asked]) => `(${asked})`),
       ...[...[...sheets, draft].join('\n').matchAll(/^@import \S+ ([^;]+);$/gm)].map(([, query]) => query),
     ];
     const isByWidth = text.includes('@container');
+    const isByScheme = /color-scheme:|Canvas|light-dark/.test(text);
     // What is measured by the window's size is another thing in each, whatever queries say; and all of nothing is nothing.
     const isSized = {
       width: /\d([sld]?v(w|i|min|max)\b|%)/i.test(text),
@@ -174,6 +175,8 @@ export class EffectJudge {
       keys.push(
         windows.map(([width, height], at) =>
           [
+            // No query asks in which colours a box is drawn that may be in either.
+            isByScheme && mix.some(({ name }) => name === 'dark'),
             isByWidth ? width : '',
             // Two that are far apart tell of luck.
             isSized.width ? Number(width > 100) + Number(width > 900) : '',

@@ -1,4 +1,5 @@
 // What platforms do between two releases of a page, one edit at a time.
+import { minified, rewriterNames } from './minified.js';
 
 /** A page and its sheets, as a platform sends them. */
 export interface Release {
@@ -28,7 +29,12 @@ export const edits: Readonly<Record<string, (release: Release) => Release>> = {
     sheets,
   }),
   reorder: ({ html, sheets }) => ({ html, sheets: [...sheets].reverse() }),
-  minify: ({ html, sheets }) => ({ html, sheets: sheets.map((css) => css.replace(/\s+/g, ' ')) }),
+  ...Object.fromEntries(
+    rewriterNames.map((by) => [
+      `made small ${by}`,
+      ({ html, sheets }: Release) => ({ html, sheets: sheets.map((css) => minified(css, by)) }),
+    ]),
+  ),
   inline: ({ html, sheets }) => ({
     html: html.replace('<p class="note"', '<p style="color: teal" class="note"'),
     sheets,

@@ -1,6 +1,6 @@
 import type { Page, StyleBlock, StyleSet } from '../page/index.js';
 import { longhandsOf } from '../value/index.js';
-import { blocksOf, filed, isSameSelector, partsOf, type Part } from './pasted.js';
+import { blocksOf, filed, isSameSelector, isSameValue, partsOf, type Part } from './parts.js';
 
 /** A page without the text that was pasted into it, and where that stood; the page itself where there is none. */
 export interface SetAside {
@@ -11,6 +11,9 @@ export interface SetAside {
 
 /** Of a draft so much must stand in one sheet as it is written, to be taken for what was pasted. */
 const enough = 0.8;
+
+/** A sheet of no more rules than the draft has, times this, is read whole: a panel may write each selector in its own way. */
+const small = 4;
 
 /**
  * Takes out of a page what was pasted of a draft before: beside its own copy each line would seem needless. A sheet counts
@@ -25,12 +28,15 @@ export function setAside(page: Page, draft: string): SetAside {
   const pieces = new Set([...names].flatMap(piecesIn));
   let wanted: readonly Part[] | undefined;
   for (const index of page.sheets.keys()) {
+    const blocks = blocksOf(page, index);
+    const isSmall = blocks.length <= names.size * small;
     const written = endingsIn(page, index);
     // Most sheets have next to nothing of it, which is cheap to see; a list may be split, so that half will do.
-    if (named(written.whole, names).size * 2 < names.size) continue;
+    if (!isSmall && named(written.whole, names).size * 2 < names.size) continue;
     wanted ??= partsOf(laid);
     const longhands = new Set(wanted.map(({ longhand }) => longhand));
-    const like = [...named(written.parts, pieces)].filter((block) => setsAny(block, longhands));
+    const near = isSmall ? blocks : [...named(written.parts, pieces)];
+    const like = near.filter((block) => setsAny(block, longhands));
     const own = partsOf(
       page,
       index,
@@ -134,13 +140,9 @@ function pastedBlocks(own: readonly Part[], wanted: readonly Part[]): Set<StyleB
   const byLonghand = filed(own);
   const blocks = new Set<StyleBlock>();
   let found = 0;
-  for (const { key, longhand, important } of wanted) {
-    const same = (byLonghand.get(longhand) ?? []).filter(
-      (one) =>
-        isSameSelector(one, key.selector) &&
-        one.key.value === key.value &&
-        one.key.around === key.around &&
-        one.important === important,
+  for (const part of wanted) {
+    const same = (byLonghand.get(part.longhand) ?? []).filter(
+      (one) => isSameSelector(one, part) && isSameValue(one, part) && one.form.around === part.form.around,
     );
     if (same.length) found++;
     for (const { block } of same) blocks.add(block);

@@ -1,0 +1,232 @@
+import { string, url } from 'css-tree';
+import { asksForPlace, isSubstituted, withPlaces } from '../cascade/index.js';
+import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import {
+  amountText,
+  calculateText,
+  colourText,
+  computedText,
+  initialValue,
+  isCustomProperty,
+  isInherited,
+  nowhere,
+  topLevelPieces,
+} from '../value/index.js';
+
+/**
+ * A longhand's value in one notation, whoever wrote it: numbers without what they may leave out, calculations done, colours
+ * by what they show, strings by what they hold, words by what they stand for. Texts to be compared by `isSameForm`.
+ */
+export function valueForm(longhand: string, value: string): string {
+  const word = value.trim().toLowerCase();
+  if (isCustomProperty(longhand)) return partsText(value);
+  if (word === 'initial' || (word === 'unset' && !isInherited(longhand)))
+    return valueForm(longhand, initialValue(longhand) || '-');
+  if (word === 'unset') return 'inherit';
+  if (/^(inherit|revert|revert-layer)$/.test(word)) return word;
+  if (isSubstituted(value)) return partsText(value);
+  if (longhand === 'font-family') return familyForm(value);
+  if (!asksForPlace(value)) return partsText(computedText(longhand, value, nowhere));
+  // A browser puts brackets where there were none: what comes to the same somewhere is the same text.
+  const placed = withPlaces(value, (isCount) => (isCount ? 11 : 7));
+  return `${partsText(computedText(longhand, placed, nowhere))}${between}by its place`;
+}
+
+/** Fonts without those that are named again; but one of one width alone is another than two of them (CSS Fonts 4 §2.1.3). */
+function familyForm(value: string): string {
+  const families = topLevelPieces(computedText('font-family', value, nowhere), ',').map(partsText);
+  const once = [...new Set(families)];
+  return (once.join() === 'monospace' ? families : once).join(`${between},${between}`);
+}
+
+/** A text with white space only where it says something: comments left out, strings in one kind of quotes. */
+export const plainText = (text: string): string => partsText(text).toLowerCase();
+
+const between = '\n';
+
+/** How far numbers may be apart that were rounded, as a share of them. */
+const rounding = 1e-3;
+/** How far two colours may be apart in each channel, of 255, where one was written in another space. */
+const shade = 1;
+
+/** Whether two forms say the same but for rounding. */
+export function isSameForm(one: string, other: string): boolean {
+  if (one === other) return true;
+  const [mine, theirs] = [one.split(between), other.split(between)];
+  return mine.length === theirs.length && mine.every((part, i) => isSamePart(part, theirs[i]));
+}
+
+function isSamePart(one: string, other: string): boolean {
+  if (one === other) return true;
+  if (colour.test(one) && colour.test(other)) {
+    const channels = (text: string) => [1, 3, 5, 7].map((at) => parseInt(text.slice(at, at + 2), 16));
+    const [mine, theirs] = [channels(one), channels(other)];
+    return mine.every((channel, i) => Math.abs(channel - theirs[i]) <= shade);
+  }
+  const [, number, unit] = amount.exec(one) ?? [];
+  const [, second, otherUnit] = amount.exec(other) ?? [];
+  if (number === undefined || second === undefined || unit !== otherUnit) return false;
+  return Math.abs(Number(number) - Number(second)) <= Math.abs(Number(number)) * rounding;
+}
+
+const colour = /^#[\da-f]{8}$/;
+const amount = /^(-?[\d.]+(?:e[+-]?\d+)?)([a-z%]*)$/;
+
+function partsText(value: string): string {
+  const tokens = readTokens(value);
+  return partsIn(tokens, 0, tokens.count).join(between);
+}
+
+function partsIn(tokens: Tokens, from: number, to: number): string[] {
+  const parts: string[] = [];
+  for (let at = skipSpace(tokens, from, to); at < to; at = skipSpace(tokens, after(tokens, at), to)) {
+    parts.push(...partsAt(tokens, at));
+  }
+  return parts;
+}
+
+function partsAt(tokens: Tokens, at: number): string[] {
+  const end = after(tokens, at);
+  const text = tokenText(tokens, at, end);
+  switch (tokens.types[at]) {
+    case kinds.String:
+      return [JSON.stringify(string.decode(text))];
+    case kinds.Url:
+      return [`url(${JSON.stringify(url.decode(text))})`];
+    case kinds.Ident:
+    case kinds.Hash:
+      return [colourText(text) ?? text];
+    case kinds.Function:
+      return functionParts(tokens, at, text);
+    case kinds.Number:
+    case kinds.Percentage:
+    case kinds.Dimension:
+      return [numberText(text)];
+    default:
+      return tokens.closes[at] === 0
+        ? [text]
+        : [tokenText(tokens, at), ...partsIn(tokens, at + 1, closeOf(tokens, at)), 'end'];
+  }
+}
+
+const closeOf = (tokens: Tokens, open: number) => Math.min(tokens.closes[open], tokens.count);
+
+/** Zero is zero in every unit. */
+function numberText(text: string): string {
+  const known = calculateText(text, () => undefined);
+  return known ? amountText(known).replace(/^0\D*$/, '0') : text;
+}
+
+/** What the functions of filters are where nothing stands in their brackets (Filter Effects 1 §6). */
+const usual =
+  /^(blur\(\n0|hue-rotate\(\n0|(brightness|contrast|grayscale|invert|opacity|saturate|sepia)\(\n1)$/;
+
+function functionParts(tokens: Tokens, at: number, text: string): string[] {
+  const shown = colourText(text);
+  if (shown) return [shown];
+  const name = tokenText(tokens, at).toLowerCase();
+  const close = closeOf(tokens, at);
+  const inner = skipSpace(tokens, at + 1, close);
+  if (name === 'url(' && tokens.types[inner] === kinds.String)
+    return [`url(${JSON.stringify(string.decode(tokenText(tokens, inner)))})`];
+  const known = calculateText(text, () => undefined);
+  if (known) return [amountText(known)];
+  const parts = isMath.test(name)
+    ? withoutSpareBrackets(partsIn(tokens, at + 1, close))
+    : partsIn(tokens, at + 1, close);
+  if (usual.test([name, ...parts].join(between))) return [name, 'end'];
+  const moved = plainTransform(name, parts);
+  if (moved) return moved;
+  return [name, ...(name.endsWith('gradient(') ? shortStops(parts) : parts), 'end'];
+}
+
+const isMath = /^(-webkit-)?(calc|min|max|clamp|round|mod|rem|abs|sign)\($/;
+
+/** Transforms along one axis as those along two, and those along three that leave the third alone (CSS Transforms 2 §13). */
+function plainTransform(name: string, parts: readonly string[]): string[] | undefined {
+  const [one, two, three] = parts.filter((part) => part !== ',');
+  const told = (plain: string, ...amounts: readonly string[]) => [
+    plain,
+    ...amounts.flatMap((amount) => [',', amount]).slice(1),
+    'end',
+  ];
+  switch (`${name}${parts.length}`) {
+    case 'translate(1':
+    case 'translatex(1':
+      return told('translate(', one, '0');
+    case 'translatey(1':
+      return told('translate(', '0', one);
+    case 'translate3d(5':
+      return three === '0' ? told('translate(', one, two) : undefined;
+    case 'scale(1':
+      return told('scale(', one, one);
+    case 'scalex(1':
+      return told('scale(', one, '1');
+    case 'scaley(1':
+      return told('scale(', '1', one);
+    case 'scale3d(5':
+      return three === '1' ? told('scale(', one, two) : undefined;
+    case 'skew(1':
+    case 'skewx(1':
+      return told('skew(', one, '0');
+    case 'skewy(1':
+      return told('skew(', '0', one);
+    case 'rotatez(1':
+      return told('rotate(', one);
+    default:
+      return undefined;
+  }
+}
+
+/** A calculation without brackets around what comes first anyway: a product, unless something is divided by it. */
+function withoutSpareBrackets(parts: readonly string[]): string[] {
+  const open = parts.findIndex((part, at) => part === '(' && parts[at - 1] !== '/' && isProduct(parts, at));
+  if (open < 0) return [...parts];
+  const end = endOf(parts, open);
+  return withoutSpareBrackets([
+    ...parts.slice(0, open),
+    ...parts.slice(open + 1, end),
+    ...parts.slice(end + 1),
+  ]);
+}
+
+function isProduct(parts: readonly string[], open: number): boolean {
+  for (
+    let at = open + 1;
+    at < endOf(parts, open);
+    at = parts[at].endsWith('(') ? endOf(parts, at) + 1 : at + 1
+  )
+    if (/^[-+]$/.test(parts[at])) return false;
+  return true;
+}
+
+/** Where the brackets end that a part opens. */
+function endOf(parts: readonly string[], open: number): number {
+  let depth = 0;
+  for (let at = open; at < parts.length; at++) {
+    if (parts[at].endsWith('(')) depth++;
+    if (parts[at] === 'end' && --depth === 0) return at;
+  }
+  return parts.length;
+}
+
+/** A gradient without what it is anyway: downwards, from the first colour at nothing to the last at all (CSS Images 3 §3). */
+function shortStops(parts: readonly string[]): string[] {
+  const stops: string[][] = [[]];
+  let depth = 0;
+  for (const part of parts) {
+    if (part.endsWith('(')) depth++;
+    if (part === 'end') depth--;
+    if (part === ',' && depth === 0) stops.push([]);
+    else stops[stops.length - 1].push(part);
+  }
+  if (/^(to\nbottom|180deg)$/.test(stops[0].join(between))) stops.shift();
+  const first = stops.findIndex(([front]) => colour.test(front));
+  for (const [at, place] of [
+    [first, '0'],
+    [stops.length - 1, '100%'],
+  ] as const) {
+    if (stops[at]?.length === 2 && stops[at][1] === place) stops[at].pop();
+  }
+  return stops.flatMap((stop) => [',', ...stop]).slice(1);
+}
