@@ -8,6 +8,7 @@ import { expectNothingFalse, judgeTime, runsOr, seed } from './support/judging.j
 import { startEngine } from './support/engine.js';
 import { frameworkText, markupNamedIn } from './support/framework-cases.js';
 import { anySheet } from './support/ordinary.js';
+import { minified, rewriterNames } from './support/minified.js';
 import { newerSheet } from './support/newer.js';
 import { richerSheet } from './support/richer.js';
 
@@ -112,14 +113,21 @@ const wish = fc
     standing: sheet,
     panel: fc.constantFrom(...panels),
     // Often the box holds the draft already, or an older one of it.
-    again: fc.constantFrom('', '', 'whole', 'in front'),
+    again: fc.constantFrom('', '', 'whole', 'in front', 'made small'),
+    by: fc.constantFrom(...rewriterNames),
   })
-  .map(({ draft, standing, panel, again }) => ({
+  .map(({ draft, standing, panel, again, by }) => ({
     draft,
     panel,
     isOnce: again === 'whole' && namelessLayer.test(draft),
     standing:
-      again === 'whole' ? pack(draft, { ...plain }, standing).text : again ? draft + standing : standing,
+      again === 'whole'
+        ? pack(draft, { ...plain }, standing).text
+        : again === 'made small'
+          ? minified(standing, by) + minified(draft, by)
+          : again
+            ? draft + standing
+            : standing,
   }))
   .map((one) => ({
     ...one,

@@ -1,6 +1,7 @@
 import type { Page, StyleBlock, StyleSet } from '../page/index.js';
 import { longhandsOf } from '../value/index.js';
-import { blocksOf, filed, isSameSelector, isSameValue, partsOf, type Part } from './parts.js';
+import { FiledParts } from './filed-parts.js';
+import { blocksOf, partsOf, type Part } from './parts.js';
 
 /** A page without the text that was pasted into it, and where that stood; the page itself where there is none. */
 export interface SetAside {
@@ -137,13 +138,11 @@ function named({ all, byEnd }: Endings, names: ReadonlySet<string>): Set<StyleBl
 
 /** The blocks that say what is wanted; none where too little of it is there. */
 function pastedBlocks(own: readonly Part[], wanted: readonly Part[]): Set<StyleBlock> {
-  const byLonghand = filed(own);
+  const filed = new FiledParts(own);
   const blocks = new Set<StyleBlock>();
   let found = 0;
   for (const part of wanted) {
-    const same = (byLonghand.get(part.longhand) ?? []).filter(
-      (one) => isSameSelector(one, part) && isSameValue(one, part) && one.form.around === part.form.around,
-    );
+    const same = filed.sayingThere(part);
     if (same.length) found++;
     for (const { block } of same) blocks.add(block);
   }

@@ -1,6 +1,7 @@
-import type { Page, RuleCondition, Sheet, StyleBlock, StyleSet } from '../page/index.js';
-import { specificityText, type Selector } from '../selector/index.js';
-import { longhandsOf, physicalInSomeFlow, splitShorthand } from '../value/index.js';
+import type { Page, RuleCondition, StyleBlock, StyleSet } from '../page/index.js';
+import { specificityText } from '../selector/index.js';
+import type { WrittenDeclaration } from '../sheet/index.js';
+import { longhandsOf, physicalInSomeFlow, splitShorthand, type Grammar } from '../value/index.js';
 import { conditionForm } from './condition-form.js';
 import { selectorForms } from './selector-form.js';
 import { isSameForm, valueForm } from './value-form.js';
@@ -37,7 +38,23 @@ export function partsOf(page: Page, sheet?: number, blocks = blocksOf(page, shee
     ].join(' ');
     let form = forms.get(written);
     if (form === undefined) forms.set(written, (form = conditionForm(around, block.containers)));
-    return block.selectors.flatMap((selector) => partsOfSelector(page, block, selector, [written, form!]));
+    const said = standing(block, page.grammar);
+    return block.selectors.flatMap((selector) => {
+      const specificity = specificityText(selector.specificity);
+      return selectorForms(selector, page.tree.names).flatMap((selectorForm) =>
+        said.map(({ longhand, form: value, declared }): Part => ({
+          block,
+          selector: selector.text,
+          specificity,
+          around: written,
+          property: declared.property,
+          longhand,
+          value: declared.value,
+          important: declared.important,
+          form: { selector: selectorForm, around: form!, value },
+        })),
+      );
+    });
   });
 }
 
@@ -54,79 +71,55 @@ export function blocksOf({ styles, overlay }: Page, sheet?: number): readonly St
   return bySheet[sheet];
 }
 
-function partsOfSelector(
-  page: Page,
-  block: StyleBlock,
-  selector: Selector,
-  [around, aroundForm]: readonly [written: string, form: string],
-): Part[] {
-  const parts = declaredParts(page, block);
-  const specificity = specificityText(selector.specificity);
-  return selectorForms(selector, page.tree.names).flatMap((form) =>
-    parts.map((part) => ({
-      ...part,
-      selector: selector.text,
-      specificity,
-      around,
-      form: { selector: form, around: aroundForm, value: part.valueForm },
-    })),
-  );
-}
-
-interface DeclaredPart {
-  readonly block: StyleBlock;
-  readonly property: string;
+/** One longhand of a declaration. */
+interface Said {
   readonly longhand: string;
-  readonly value: string;
-  readonly important: boolean;
-  readonly valueForm: string;
+  readonly form: string;
 }
 
-/** What a rule sets, whatever its selectors are. */
-function declaredParts(page: Page, block: StyleBlock): DeclaredPart[] {
-  return standing(
-    block.declarations.flatMap(({ property, value, important }) => {
-      // What a browser drops, a panel may drop as well.
-      if (page.grammar.check(property, value)) return [];
-      const split = splitShorthand(property, value);
-      return longhandsOf(property).map((longhand) => ({
-        block,
-        property,
-        longhand,
-        value,
-        important,
-        valueForm: valueForm(longhand, split?.get(longhand) ?? value),
-      }));
-    }),
-  );
+interface SaidIn extends Said {
+  readonly declared: WrittenDeclaration;
 }
 
-/** Of one rule's parts those that count: the last one of a longhand, an important one before all others. */
-function standing(parts: readonly DeclaredPart[]): DeclaredPart[] {
-  const last = new Map<string, DeclaredPart>();
-  for (const part of parts) {
-    const before = last.get(part.longhand);
-    if (!before?.important || part.important) last.set(part.longhand, part);
+const saidByGrammar = new WeakMap<Grammar, Map<string, readonly Said[]>>();
+
+/** What a declaration says of each longhand; [] for what a browser drops, which a panel may drop as well. */
+function saidBy({ property, value }: WrittenDeclaration, grammar: Grammar): readonly Said[] {
+  let known = saidByGrammar.get(grammar);
+  if (!known) saidByGrammar.set(grammar, (known = new Map()));
+  const text = `${property}:${value}`;
+  let said = known.get(text);
+  if (!said) {
+    const split = splitShorthand(property, value);
+    said = grammar.check(property, value)
+      ? []
+      : longhandsOf(property).map((longhand) => ({
+          longhand,
+          form: valueForm(longhand, split?.get(longhand) ?? value),
+        }));
+    known.set(text, said);
   }
+  return said;
+}
+
+/** What a rule sets, whatever its selectors are: the last of each longhand, an important one before all others. */
+function standing({ declarations }: StyleBlock, grammar: Grammar): SaidIn[] {
+  const last = new Map<string, SaidIn>();
+  for (const declared of declarations)
+    for (const { longhand, form } of saidBy(declared, grammar)) {
+      const before = last.get(longhand);
+      if (before?.declared.important && !declared.important) continue;
+      last.delete(longhand);
+      last.set(longhand, { longhand, form, declared });
+    }
   // A line that is not drawn has no width, whatever is said (CSS Backgrounds 3 §3.3).
-  const isDrawn = ({ longhand }: DeclaredPart) =>
-    !longhand.endsWith('-width') ||
-    !/^(none|hidden)$/.test(last.get(longhand.replace(/-width$/, '-style'))?.valueForm ?? '');
-  return parts
-    .filter((part) => last.get(part.longhand) === part)
-    .map((part) => (isDrawn(part) ? part : { ...part, valueForm: '0' }));
+  for (const [longhand, said] of last)
+    if (longhand.endsWith('-width') && isUndrawn(last.get(longhand.replace(/-width$/, '-style'))))
+      last.set(longhand, { ...said, form: '0' });
+  return [...last.values()];
 }
 
-/** Parts by the longhand that they set, in order. */
-export function filed(parts: readonly Part[]): ReadonlyMap<string, readonly Part[]> {
-  const byLonghand = new Map<string, Part[]>();
-  for (const part of parts) {
-    const known = byLonghand.get(part.longhand);
-    if (known) known.push(part);
-    else byLonghand.set(part.longhand, [part]);
-  }
-  return byLonghand;
-}
+const isUndrawn = (style: Said | undefined) => style?.form === 'none' || style?.form === 'hidden';
 
 /** Whether a part's selector is the wanted one, or that with something that the panel puts in front. */
 export function isSameSelector(part: Part, wanted: Part): boolean {
@@ -157,37 +150,4 @@ export function isUndone(part: Part, all: readonly Part[]): boolean {
   );
   const isSet = (longhand: string) => rivals.some((other) => other.longhand === longhand);
   return isSet(part.longhand) || physicalInSomeFlow(part.longhand).every(isSet);
-}
-
-/**
- * The sheet that holds most of what was pasted. An older text has other values: then a small sheet with the same
- * selectors will do, while a large one of the platform's only happens to have some of them too.
- */
-export function findPasted(page: Page, wanted: readonly Part[]): { sheet: Sheet; index: number } | undefined {
-  const names = new Set(wanted.map(({ form }) => form.selector));
-  const found = page.sheets.flatMap((sheet, index) => {
-    const own = partsOf(page, index);
-    const byLonghand = filed(own);
-    const saying = (part: Part) =>
-      (byLonghand.get(part.longhand) ?? []).filter(
-        (one) => isSameSelector(one, part) && isSameValue(one, part),
-      );
-    const exact = wanted.filter((part) => saying(part).length > 0);
-    // Of two sheets that say the same it is the one that says it under the same conditions.
-    const placed = exact.filter((part) =>
-      saying(part).some(({ form }) => form.around === part.form.around),
-    ).length;
-    const rules = new Set(exact.map(({ form }) => form.selector)).size;
-    const named = new Set(own.map(({ form }) => form.selector));
-    const shared = [...names].filter(
-      (name) => named.has(name) || [...named].some((one) => one.endsWith(` ${name}`)),
-    ).length;
-    const isSmall = named.size <= names.size * 2;
-    const isIt =
-      exact.length === wanted.length ||
-      (exact.length >= wanted.length / 2 && rules > 1) ||
-      (isSmall && (exact.length > 0 || (shared > 1 && shared >= names.size / 2)));
-    return isIt ? [{ sheet, index, score: exact.length * 2 + shared + placed }] : [];
-  });
-  return found.sort((one, two) => two.score - one.score)[0];
 }

@@ -3,15 +3,7 @@ import { placeInSheet, type Page, type Sheet, type StyleBlock } from '../page/in
 import { rowsReached } from '../selector/index.js';
 import { count, placeText, shorten } from '../text/index.js';
 import { longhandsOf } from '../value/index.js';
-import {
-  filed,
-  findPasted,
-  isSameSelector,
-  isSameValue,
-  isUndone,
-  partsOf,
-  type Part,
-} from '../pasted/index.js';
+import { FiledParts, findPasted, isSameSelector, isUndone, partsOf, type Part } from '../pasted/index.js';
 import { statesOf } from './states.js';
 
 /** One of the questions, in the order in which they are asked. */
@@ -68,14 +60,13 @@ function notLoaded(page: Page): Step {
 
 function sameText(wanted: readonly Part[], own: readonly Part[]): Step {
   const seen = new Set<string>();
-  const byLonghand = filed(own);
+  const filed = new FiledParts(own);
   for (const part of wanted) {
-    const { selector, around, longhand, property, value, important, form } = part;
-    const there = (byLonghand.get(longhand) ?? []).filter((one) => isSameSelector(one, part));
-    if (there.some((one) => one.form.around === form.around && isSameValue(one, part))) continue;
+    const { selector, around, property, value, important } = part;
+    if (filed.sayingThere(part).length) continue;
     // What says nothing a panel may leave out.
     if (isUndone(part, wanted)) continue;
-    const elsewhere = there.find((one) => one.form.around !== form.around && isSameValue(one, part));
+    const [elsewhere] = filed.saying(part);
     if (elsewhere) {
       seen.add(
         `${selector}: ${property} stands under ${elsewhere.around || 'no media query'} and should stand under ${around || 'none'}.`,
@@ -85,7 +76,7 @@ function sameText(wanted: readonly Part[], own: readonly Part[]): Step {
     const hasSelector = own.some((one) => isSameSelector(one, part));
     if (!hasSelector) seen.add(`${selector} is not in it.`);
     else {
-      const last = there[there.length - 1];
+      const last = filed.like(part).at(-1);
       const mark = (isFirm: boolean) => (isFirm ? ' !important' : '');
       const instead = last ? `says ${last.value}${mark(last.important)}` : 'is not there';
       seen.add(`${selector}: ${property} should be ${shorten(value, 60)}${mark(important)} and ${instead}.`);
@@ -117,17 +108,8 @@ function parses(page: Page, sheet: Sheet): Step {
 
 /** Whether the pasted declarations win where they match, in their own sheet too: a later rule there may beat them. */
 function wins(page: Page, wanted: readonly Part[], sheet: number): Step {
-  const byLonghand = filed(wanted);
-  const pasted = new Set(
-    partsOf(page, sheet)
-      .filter((one) =>
-        (byLonghand.get(one.longhand) ?? []).some(
-          (part) =>
-            part.form.around === one.form.around && isSameValue(one, part) && isSameSelector(one, part),
-        ),
-      )
-      .map(({ block }) => block),
-  );
+  const filed = new FiledParts(partsOf(page, sheet));
+  const pasted = new Set(wanted.flatMap((part) => filed.sayingThere(part)).map(({ block }) => block));
   const places = placesOf(page, pasted, sheet);
   const views = new Map<string, Page>();
   const seen = new Set<string>();
