@@ -21,6 +21,7 @@ import { declarationOf, ruleOf } from './support/ordinary-rules.js';
 import { richerCase } from './support/richer.js';
 import { enclosedCase } from './support/enclosed-cases.js';
 import { frameworkCase } from './support/framework-cases.js';
+import { olderCase } from './support/older.js';
 import { minifiedCase } from './support/minified.js';
 import { newerCase, newerThemes } from './support/newer.js';
 
@@ -179,6 +180,12 @@ test(
 test(
   `verdicts on ${runs} random drafts on pages whose sheets were made small are what the engine shows (SEED=${seed})`,
   () => expectNothingFalse(minifiedCase, runs, falsehoods),
+  judgeTime,
+);
+
+test(
+  `verdicts on ${runs} random drafts of old habits are what the engine shows (SEED=${seed})`,
+  () => expectNothingFalse(olderCase, runs, falsehoods),
   judgeTime,
 );
 

@@ -126,8 +126,14 @@ const isOutOfFlow = (position: string) => position === 'absolute' || position ==
 const unusual =
   /^(br|wbr|meter|progress|canvas|embed|object|audio|iframe|img|video|frame|frameset|input|textarea|select)$/;
 
-/** CSS 2 §9.7, Flexbox 1 §4, Grid 2 §6. */
 function displayOf(values: Values, target: Target, text: string): string {
+  const own = standingDisplay(values, target, text);
+  const drawn = ofControl(own);
+  return drawn !== own && values.valueOf(target, 'appearance') !== 'none' ? drawn : own;
+}
+
+/** By where it stands: CSS 2 §9.7, Flexbox 1 §4, Grid 2 §6. */
+function standingDisplay(values: Values, target: Target, text: string): string {
   if (text === 'contents' && !pseudoOf(target)) {
     const { tag, parent } = elementOf(target);
     if (unusual.test(tag)) return 'none';
@@ -136,7 +142,7 @@ function displayOf(values: Values, target: Target, text: string): string {
       return isInDrawing(values, target) && /^(svg|g|use|tspan)$/.test(tag) ? text : 'none';
     return parent ? text : 'block';
   }
-  const own = isControl(values, target) ? ofControl(text) : withoutMath(values, target, text);
+  const own = withoutMath(values, target, text);
   const [block, inline] = [asBlock(own), asInline(own)];
   // Most boxes are blocks, and none of them stands in ruby.
   if (block === own && (inline === own || !isInRuby(values, target))) return own;
@@ -212,7 +218,7 @@ function isControl(values: Values, target: Target): boolean {
   return values.valueOf(target, 'appearance') !== 'none';
 }
 
-/** Controls stay boxes of their own, and are no tables and no items of a list; as engines have it. */
+/** What looks like a control is a box of its own, and no table and no item of a list; as engines have it. */
 function ofControl(text: string): string {
   if (/^(list-item|table)$/.test(text)) return 'block';
   return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;

@@ -2,6 +2,7 @@ import { string, url } from 'css-tree';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { amountOf, amountText, calculate, type Amount } from './amount.js';
 import { colourText, computedColour, hangsOnScheme, systemColour, type Scheme } from './colour.js';
+import { inPlainWords } from './notation.js';
 import { isKeyword, keywordValue } from './keyword-value.js';
 import { polished } from './polished.js';
 import { remembering } from './remembered-text.js';
@@ -55,8 +56,9 @@ const ownWords =
 export const computedText = (longhand: string, value: string, around: Surroundings): string =>
   longhand.startsWith('--') ? value.trim() : rememberedText(longhand, value, around);
 
-const rememberedText = remembering((longhand, value, around) => {
-  if (longhand === 'font-family') return familyText(value);
+const rememberedText = remembering((longhand, written, around) => {
+  if (longhand === 'font-family') return familyText(written);
+  const value = inPlainWords(written);
   const keyword = keywordValue(longhand, value.trim().toLowerCase(), around);
   if (keyword !== undefined) return keyword;
   const tokens = readTokens(value);

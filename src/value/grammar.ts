@@ -12,6 +12,7 @@ import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { lexer } from './lexer.js';
 import { withoutCalcSize, withoutMath } from './math.js';
+import { hasUnknownUnit, inKnownWords } from './notation.js';
 import {
   isCustomProperty,
   canonicalProperty,
@@ -56,7 +57,8 @@ export class Grammar {
 const oldValues =
   /^((page|-webkit-column)-break-.*|-webkit-(mask-(clip|origin|composite)|background-(clip|origin)|perspective))$/;
 
-function checkDeclaration(property: string, value: string): ValueFault | undefined {
+function checkDeclaration(property: string, written: string): ValueFault | undefined {
+  const value = inKnownWords(written);
   if (!isProperty(property)) {
     return {
       kind: 'property',
@@ -75,23 +77,22 @@ function checkDeclaration(property: string, value: string): ValueFault | undefin
   if (wideKeywords.test(value)) return undefined;
   if (undecided.test(property.toLowerCase()) && /(^|\s)shape\(/i.test(value)) return undefined;
   if (value.length > longValue) {
-    if (nestingOf(value) > deepestNesting) return valueFault(property, value);
+    if (nestingOf(value) > deepestNesting) return valueFault(property, written);
     // Lists of thousands of items are machine-made; checking them takes longer than anyone waits.
     if ((value.match(/,/g)?.length ?? 0) > longestList) return undefined;
   }
-  if (property.toLowerCase() === 'all') return valueFault(property, value);
+  if (property.toLowerCase() === 'all') return valueFault(property, written);
   const name = property.toLowerCase();
   const canonical = presentName(canonicalProperty(property));
   const foreign = takesOwnNames.test(canonical)
     ? []
     : (value.toLowerCase().match(/(?<![\w-])-(moz|ms|o|khtml|webkit)-[\w-]+/g) ?? []);
-  if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, value);
-  // `7ch\\0` and its like, written for one old browser, have a unit that no other knows.
-  if (/\d[a-z%]*\\/i.test(value.replace(/"[^"]*"|'[^']*'/g, ''))) return valueFault(property, value);
+  if (foreign.some((word) => !commonVendorWords.test(word))) return valueFault(property, written);
+  if (hasUnknownUnit(value)) return valueFault(property, written);
   const isValid = oldValues.test(name)
     ? matches(name, value)
     : matches(canonical, value) && !refusedIn(canonical, value);
-  return isValid ? undefined : valueFault(property, value);
+  return isValid ? undefined : valueFault(property, written);
 }
 
 /** Characters from which a value is looked at for its nesting and the length of its lists. */

@@ -9,6 +9,7 @@ import {
   splitSynthesis,
   splitWhiteSpace,
 } from './split-words.js';
+import { inPlainWords } from './notation.js';
 import { presentValue } from './present-value.js';
 import { fits, splitPosition, topLevelParts, topLevelPieces, zip } from './parts.js';
 import { canonicalProperty, initialValue, isLonghand, longhandsOf, presentName } from './properties.js';
@@ -28,7 +29,8 @@ const anyOrder =
  * are not written get their initial value. A longhand gives itself. undefined where the value cannot be
  * split here: it holds `var()`, or the shorthand has a grammar of its own (CSS Cascade 5 §2.1).
  */
-export function splitShorthand(property: string, value: string): Split {
+export function splitShorthand(property: string, written: string): Split {
+  const value = inPlainWords(written);
   const name = presentName(canonicalProperty(property));
   const longhands = longhandsOf(name);
   if (isLonghand(name) && longhands.length <= 1) return new Map([[name, presentValue(property, value)]]);

@@ -37,7 +37,7 @@ const displays = [
   'inline-table', 'inline list-item', 'table-cell', 'table-row', 'table-caption', 'table-column', 'block ruby', 'ruby',
   'ruby-text', 'contents', 'none', 'math', 'block math', 'flow-root list-item', 'inline flow-root list-item',
 ]; // prettier-ignore
-const beside = ['', 'float: left', 'position: absolute', 'position: fixed', 'position: sticky', 'float: right; position: absolute', 'float: left; position: relative']; // prettier-ignore
+const beside = ['', 'float: left', 'position: absolute', 'position: fixed', 'position: sticky', 'float: right; position: absolute', 'float: left; position: relative', 'appearance: button', 'appearance: auto; float: left']; // prettier-ignore
 const things = ['i', 'rt', 'p'].flatMap((tag) =>
   (tag === 'i' ? displays : ['', 'inline', 'block', 'ruby-text']).flatMap((display) =>
     beside.map((more) => `<${tag} style="${display && `display: ${display};`}${more}">x</${tag}>`),

@@ -42,6 +42,17 @@ const cases: readonly (readonly [property: string, value: string, parts: Readonl
   ['animation', '2s auto', { 'animation-name': 'auto', 'animation-duration': '2s' }],
   ['animation', 'spin auto', { 'animation-name': 'spin', 'animation-duration': 'auto' }],
   ['margin', '1px 2px', { 'margin-top': '1px', 'margin-left': '2px' }],
+  ['border', '1px solid#fff', { 'border-top-width': '1px', 'border-top-color': '#fff' }],
+  ['background', 'url(a.png)no-repeat red', { 'background-repeat': 'no-repeat', 'background-color': 'red' }],
+  ['background', '0 0/cover#fff', { 'background-size': 'cover', 'background-color': '#fff' }],
+  ['font', '12px/1.5"Open Sans"', { 'font-size': '12px', 'line-height': '1.5', 'font-family': '"Open Sans"' }],
+  ['font', '12px / calc(10px + 8px) serif', { 'line-height': 'calc(10px + 8px)', 'font-family': 'serif' }],
+  ['font', 'oblique 10deg bold 1em a, b', { 'font-style': 'oblique 10deg', 'font-weight': 'bold', 'font-size': '1em', 'font-family': 'a, b' }],
+  ['transition', 'all .3s cubic-bezier(0,0,1,1).1s', { 'transition-delay': '.1s', 'transition-timing-function': 'cubic-bezier(0,0,1,1)' }],
+  ['margin', '5%0', { 'margin-top': '5%', 'margin-left': '0' }],
+  ['margin', '1px/**/2px', { 'margin-top': '1px', 'margin-left': '2px' }],
+  ['border-image', 'linear-gradient(red,#00f)1', { 'border-image-source': 'linear-gradient(red,#00f)', 'border-image-slice': '1' }],
+  ['border', 's\\6flid r\\65 d', { 'border-top-style': 'solid', 'border-top-color': 'red' }],
 ];
 
 test.each(cases)('%s: %s', (property, value, parts) => {
@@ -101,6 +112,15 @@ test.each([
   ['font-family', 'Alder serif', true],
   ['transform-origin', 'top 3px', false],
   ['transform-origin', 'left 3px', true],
+  ['color', 'r\\65 d', true],
+  ['color', 'red\\9', false],
+  ['margin', '0 auto\\9', false],
+  ['width', '7ch\\0', false],
+  ['width', '20p\\78', true],
+  ['width', '-webkit-calc(10px + 10px)', true],
+  ['width', '-moz-calc(10px + 10px)', false],
+  ['font-family', 'Font\\ Name', true],
+  ['animation-name', '\\31 0', true],
 ])('%s: %s is taken: %s', (property, value, isTaken) => {
   expect(new Grammar().check(property, value) === undefined).toBe(isTaken);
 });
