@@ -147,48 +147,6 @@ async function falsehoods(one: OrdinaryCase): Promise<string[]> {
   return wrong;
 }
 
-test(
-  `verdicts on ${runs} random drafts are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(ordinaryCase, runs, falsehoods),
-  judgeTime,
-);
-
-test(
-  `verdicts on ${runs} random drafts of rarer properties are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(rarerCase, runs, falsehoods),
-  judgeTime,
-);
-
-test(
-  `verdicts on ${runs} random drafts on richer pages are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(richerCase, runs, falsehoods),
-  judgeTime,
-);
-
-test(
-  `verdicts on ${runs} random drafts of frameworks’ rules are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(frameworkCase, runs, falsehoods),
-  judgeTime,
-);
-
-test(
-  `verdicts on ${runs} random drafts whose values hang on what encloses things are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(enclosedCase, runs, falsehoods),
-  judgeTime,
-);
-
-test(
-  `verdicts on ${runs} random drafts on pages whose sheets were made small are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(minifiedCase, runs, falsehoods),
-  judgeTime,
-);
-
-test(
-  `verdicts on ${runs} random drafts of old habits are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(olderCase, runs, falsehoods),
-  judgeTime,
-);
-
 /** Pages on which endless animations move what values hang on, and what is handed down. */
 const moving = caseOf(
   ruleOf(
@@ -215,12 +173,6 @@ const moving = caseOf(
   },
 ); // prettier-ignore
 
-test(
-  `verdicts on ${runs} random drafts where animations go on are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(moving, runs, falsehoods),
-  judgeTime,
-);
-
 /** The same pages where lines run downwards. */
 const sideways = fc
   .tuple(fc.oneof(ordinaryCase, richerCase, enclosedCase), fc.constantFrom('vertical-rl', 'vertical-lr'))
@@ -229,14 +181,22 @@ const sideways = fc
     sheets: [...one.sheets.slice(0, -1), `${one.sheets.at(-1)!}\nhtml { writing-mode: ${mode} }`],
   }));
 
-test(
-  `verdicts on ${runs} random drafts where lines run downwards are what the engine shows (SEED=${seed})`,
-  () => expectNothingFalse(sideways, runs, falsehoods),
-  judgeTime,
-);
-
-test.each(newerThemes)(
-  `verdicts on ${runs} random drafts with newer things, %s, are what the engine shows (SEED=${seed})`,
-  (theme) => expectNothingFalse(newerCase(theme), runs, falsehoods),
+test.each([
+  ['', ordinaryCase],
+  [' of rarer properties', rarerCase],
+  [' on richer pages', richerCase],
+  [' of frameworks’ rules', frameworkCase],
+  [' whose values hang on what encloses things', enclosedCase],
+  [' on pages whose sheets were made small', minifiedCase],
+  [' of old habits', olderCase],
+  [' where animations go on', moving],
+  [' where lines run downwards', sideways],
+  ...newerThemes.map((theme): [string, typeof ordinaryCase] => [
+    ` with newer things, ${theme},`,
+    newerCase(theme),
+  ]),
+])(
+  `verdicts on ${runs} random drafts%s are what the engine shows (SEED=${seed})`,
+  (_, cases) => expectNothingFalse(cases, runs, falsehoods),
   judgeTime,
 );

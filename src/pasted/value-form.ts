@@ -143,39 +143,27 @@ function functionParts(tokens: Tokens, at: number, text: string): string[] {
 const isMath = /^(-webkit-)?(calc|min|max|clamp|round|mod|rem|abs|sign)\($/;
 
 /** Transforms along one axis as those along two, and those along three that leave the third alone (CSS Transforms 2 §13). */
+const plainTransforms: Readonly<Record<string, (...amounts: readonly string[]) => string[] | undefined>> = {
+  'translate(': (x, y = '0') => ['translate(', x, y],
+  'translatex(': (x) => ['translate(', x, '0'],
+  'translatey(': (y) => ['translate(', '0', y],
+  'translate3d(': (x, y, z) => (z === '0' ? ['translate(', x, y] : undefined),
+  'scale(': (x, y = x) => ['scale(', x, y],
+  'scalex(': (x) => ['scale(', x, '1'],
+  'scaley(': (y) => ['scale(', '1', y],
+  'scale3d(': (x, y, z) => (z === '1' ? ['scale(', x, y] : undefined),
+  'skew(': (x, y = '0') => ['skew(', x, y],
+  'skewx(': (x) => ['skew(', x, '0'],
+  'skewy(': (y) => ['skew(', '0', y],
+  'rotatez(': (angle) => ['rotate(', angle],
+};
+
+/** undefined for what is no transform, or has calculations in it. */
 function plainTransform(name: string, parts: readonly string[]): string[] | undefined {
-  const [one, two, three] = parts.filter((part) => part !== ',');
-  const told = (plain: string, ...amounts: readonly string[]) => [
-    plain,
-    ...amounts.flatMap((amount) => [',', amount]).slice(1),
-    'end',
-  ];
-  switch (`${name}${parts.length}`) {
-    case 'translate(1':
-    case 'translatex(1':
-      return told('translate(', one, '0');
-    case 'translatey(1':
-      return told('translate(', '0', one);
-    case 'translate3d(5':
-      return three === '0' ? told('translate(', one, two) : undefined;
-    case 'scale(1':
-      return told('scale(', one, one);
-    case 'scalex(1':
-      return told('scale(', one, '1');
-    case 'scaley(1':
-      return told('scale(', '1', one);
-    case 'scale3d(5':
-      return three === '1' ? told('scale(', one, two) : undefined;
-    case 'skew(1':
-    case 'skewx(1':
-      return told('skew(', one, '0');
-    case 'skewy(1':
-      return told('skew(', '0', one);
-    case 'rotatez(1':
-      return told('rotate(', one);
-    default:
-      return undefined;
-  }
+  const amounts = parts.filter((part) => part !== ',');
+  if (!Object.hasOwn(plainTransforms, name) || parts.length !== amounts.length * 2 - 1) return undefined;
+  const plain = plainTransforms[name](...amounts);
+  return plain && [...plain, 'end'];
 }
 
 /** A calculation without brackets around what comes first anyway: a product, unless something is divided by it. */

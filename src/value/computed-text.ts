@@ -187,7 +187,7 @@ function amountIn(longhand: string, written: Amount, around: Surroundings): stri
   if (percent !== undefined && /^(font-size|line-height)$/.test(longhand))
     return amountText(withFonts(sharesOfSize(written, percent, around.fontSize()), around));
   const amount = withFonts(written, around);
-  if (percent !== undefined && /opacity$|^scale$|^zoom$/.test(longhand))
+  if (percent !== undefined && /opacity$|threshold$|^scale$|^zoom$/.test(longhand))
     return amountText(new Map([['', percent / 100]]));
   const plain = amount.size === 1 ? amount.get('') : undefined;
   if (plain !== undefined && /^(z-index|order|column-count|orphans|widows)$/.test(longhand))

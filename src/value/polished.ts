@@ -8,7 +8,7 @@ const notations: readonly (readonly [
   (text: string, longhand: string, around: Surroundings) => string,
 ])[] = [
   [
-    /opacity$/,
+    /opacity$|^shape-image-threshold$/,
     (text) => (Number.isNaN(Number(text)) ? text : String(Math.min(1, Math.max(0, Number(text))))),
   ],
   [/^border-.*-radius$|^scroll-snap-align$/, (text) => /^(\S+) \1$/.exec(text)?.[1] ?? text],
@@ -26,6 +26,11 @@ const notations: readonly (readonly [
   [/^font-style$/, slantText],
   [/^grid-(row|column)-(start|end)$/, lineText],
   [/^font-size-adjust$/, (text) => text.replace(/^ex-height /, '')],
+  // What is not said to be open is filled (CSS Text Decoration 3 §4.1).
+  [
+    /^text-emphasis-style$/,
+    (text) => text.replace(/^(\w+) (open|filled)$/, '$2 $1').replace(/^filled (?=\w)/, ''),
+  ],
   [/^scroll-snap-type$/, (text) => text.replace(/ proximity$/, '')],
   [/-timing-function$/, stepsText],
   [/^clip$/, (text) => text.replace(/(?<=[\w%]) (?=[\w-])/g, ',')],

@@ -1,7 +1,7 @@
 /** Words of old names, and those that today's name has for them (CSS Fragmentation 3 §3.4, Compatibility Standard §4). */
 const words: readonly (readonly [names: RegExp, words: Readonly<Record<string, string>>])[] = [
   [/^page-break-/, { always: 'page' }],
-  [/^-webkit-column-break-/, { always: 'column', avoid: 'avoid-column' }],
+  [/^-webkit-column-break-/, { always: 'column' }],
   [
     /^-webkit-(background|mask)-(clip|origin)$/,
     { border: 'border-box', padding: 'padding-box', content: 'content-box' },

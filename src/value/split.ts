@@ -39,7 +39,8 @@ export function splitShorthand(property: string, written: string): Split {
     return new Map(longhands.map((one) => [one, value]));
   if (name === 'font') return splitFont(longhands, value);
   const parts = topLevelParts(value);
-  if (name === 'border-radius') return splitRadius(longhands, value);
+  if (name === 'border-radius')
+    return splitRadius(longhands, /^-webkit-/i.test(property) ? acrossAndDown(value) : value);
   const ofLayer = layered[name];
   if (ofLayer) return splitLayers(longhands, value, ofLayer);
   if (name === 'columns') return splitColumns(longhands, value);
@@ -64,6 +65,12 @@ export function splitShorthand(property: string, written: string): Split {
   if (name === 'flex') return splitFlex(parts);
   if (anyOrder.test(name)) return splitByGrammar(longhands, parts);
   return undefined;
+}
+
+/** Under its old name two radii are one across and one down, in all corners; as engines have it. */
+function acrossAndDown(value: string): string {
+  const parts = topLevelParts(value);
+  return parts?.length === 2 ? parts.join(' / ') : value;
 }
 
 /** CSS Backgrounds 3 §4.1: horizontal radii, and behind a slash the vertical ones. */
