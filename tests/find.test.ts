@@ -80,7 +80,7 @@ function untrue(mentions: readonly { property: string; value: string }[]): boole
     if (property.startsWith('--') || !CSS.supports(property, value) || /var\(/.test(value)) return false;
     const words = value.match(/(?:(?:rgb|hsl)a?|color)\((?:[^()]|\([^()]*\))*\)|#?[\w-]+/gi) ?? [];
     return !words.some(
-      (word) => CSS.supports('color', word) && CSS.supports(property, value.replace(word, 'rgb(1, 2, 3)')),
+      (word) => CSS.supports('color', word) && CSS.supports(property, value.replace(word, ' rgb(1, 2, 3)')),
     );
   });
 }

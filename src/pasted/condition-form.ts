@@ -58,7 +58,7 @@ function containerForm(prelude: string): string {
   const list = parseContainer(prelude);
   const texts = list?.map(({ name, query }) => {
     const ways = query ? waysOf<Leaf>(query, leafText) : [new Set<string>()];
-    return ways && waysText(name, ways);
+    return ways && `${name} ${waysText('', ways)}`;
   });
   const isTold = texts?.every((text) => text !== undefined);
   return `@container ${isTold ? texts!.sort().join('; ') : plainText(prelude)}`;

@@ -44,8 +44,8 @@ export const plainText = (text: string): string => partsText(text).toLowerCase()
 
 const between = '\n';
 
-/** How far numbers may be apart that were rounded, as a share of them. */
-const rounding = 1e-3;
+/** How far numbers may be apart that were rounded, as a share of them; whole ones are not. */
+const rounding = 1e-4;
 /** How far two colours may be apart in each channel, of 255, where one was written in another space. */
 const shade = 1;
 
@@ -66,7 +66,9 @@ function isSamePart(one: string, other: string): boolean {
   const [, number, unit] = amount.exec(one) ?? [];
   const [, second, otherUnit] = amount.exec(other) ?? [];
   if (number === undefined || second === undefined || unit !== otherUnit) return false;
-  return Math.abs(Number(number) - Number(second)) <= Math.abs(Number(number)) * rounding;
+  const [mine, theirs] = [Number(number), Number(second)];
+  if (Number.isInteger(mine) && Number.isInteger(theirs)) return mine === theirs;
+  return Math.abs(mine - theirs) <= Math.abs(mine) * rounding;
 }
 
 const colour = /^#[\da-f]{8}$/;
@@ -111,8 +113,11 @@ function partsAt(tokens: Tokens, at: number): string[] {
 
 const closeOf = (tokens: Tokens, open: number) => Math.min(tokens.closes[open], tokens.count);
 
-/** Zero is zero in every unit. */
+/** Zero is zero in every unit; whole numbers keep all their digits. */
 function numberText(text: string): string {
+  const [, whole, unit] = /^([-+]?\d+)([a-z%]*)$/i.exec(text) ?? [];
+  if (whole && Number(whole) !== 0 && !/^(m?s|in|cm|mm|q|pt|pc|deg|g?rad|turn|dp.*|x)$/i.test(unit))
+    return `${Number(whole)}${unit.toLowerCase()}`;
   const known = calculateText(text, () => undefined);
   return known ? amountText(known).replace(/^0\D*$/, '0') : text;
 }

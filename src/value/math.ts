@@ -60,7 +60,8 @@ export function withoutMath(value: string): readonly string[] | undefined {
       if (!type) return undefined;
       const plain = stand[type];
       const both = Math.max(plain.length, texts.length);
-      texts = Array.from({ length: both }, (_, i) => texts[i % texts.length] + plain[i % plain.length]);
+      // Behind its bracket a word may follow at once.
+      texts = Array.from({ length: both }, (_, i) => `${texts[i % texts.length]}${plain[i % plain.length]} `);
       at = after(tokens, at);
     } else {
       texts = texts.map((before) => before + text);

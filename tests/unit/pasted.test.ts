@@ -92,6 +92,8 @@ test.each([
   ['@container side (min-width: 300px)', '@container (min-width: 300px)'],
   ['@container (min-width: 300px)', '@media (min-width: 300px)'],
   ['@container style(--x: y)', '@container style(--x: z)'],
+  ['@container side', '@container other'],
+  ['@container side', '@container side (width > 1px)'],
 ])('a condition that asks something else is another: %s and %s', (mine, there) => {
   expect(isThere(under(mine), under(there))).toBe(false);
 });
@@ -126,6 +128,9 @@ test.each([
   ['content: "\\201c"', 'content:"“"'],
   ['background-image: url("a.png")', 'background-image:url(a.png)'],
   ['font-size: 1.7142857rem', 'font-size:1.71429rem'],
+  ['width: 33.333333%', 'width:33.3333%'],
+  ['animation-duration: 100ms', 'animation-duration:.1s'],
+  ['margin-top: 1in', 'margin-top:96px'],
   ['top: 1px; top: 2px', 'top:2px'],
   ['border-end-end-radius: 4px; border-radius: 0', 'border-radius:0'],
 ])('a value in another notation is the same: %s and %s', (mine, there) => {
@@ -151,6 +156,10 @@ test.each([
   ['content: "a"', 'content: "b"'],
   ['background-image: url(a.png)', 'background-image: url(b.png)'],
   ['top: 1px', 'top: 1.01px'],
+  ['width: 1000px', 'width: 1001px'],
+  ['z-index: 2147483647', 'z-index: 2147483646'],
+  ['width: 33.333%', 'width: 33.3%'],
+  ['animation-duration: 100ms', 'animation-duration: 0.11s'],
   ['border-end-end-radius: 4px; border-top-left-radius: 0', 'border-top-left-radius: 0'],
 ])('a value that says something else is another: %s and %s', (mine, there) => {
   expect(isThere(saying(mine), saying(there))).toBe(false);

@@ -122,6 +122,9 @@ test.each([
   ['width', '-webkit-calc(10px + 10px)', true],
   ['width', '-moz-calc(10px + 10px)', false],
   ['font-family', 'Font\\ Name', true],
+  ['font', '12px/calc(10px + 8px)serif', true],
+  ['margin', 'calc(1px)calc(2px)', true],
+  ['color', '#var(--hex)', false],
   ['animation-name', '\\31 0', true],
 ])('%s: %s is taken: %s', (property, value, isTaken) => {
   expect(new Grammar().check(property, value) === undefined).toBe(isTaken);
