@@ -14,6 +14,8 @@ afterAll(() => browser.close());
 
 const flex =
   '<div style="display:flex;width:300px;height:120px;background:#eee"><b class="x">one</b><i>two</i></div>';
+const oldFlex =
+  '<div style="display:-webkit-box;-webkit-box-orient:vertical;width:300px"><p class="x">one or two words</p><p>three</p></div>';
 const grid =
   '<div style="display:grid;width:300px;height:120px;background:#eee"><b class="x">one</b><i>two</i></div>';
 const line = '<p>before <span class="x" style="background:#fc9">inner text</span> after <i>it</i></p>';
@@ -110,6 +112,8 @@ test('what does work is not called useless', () => {
     ['z-index: 3', flex],
     ['justify-items: end', '<div class="x"><p>a</p></div>'],
     ['row-gap: 3px', flex, 'div'],
+    ['flex-basis: 0', oldFlex],
+    ['row-gap: 3px', oldFlex, 'div'],
     ['height: 50%', '<div style="height:200px"><p class="x">a</p></div>'],
     ['color: red', '<p class="x">a</p>', '.x::selection'],
     ['text-decoration-color: red', '<a href="#" class="x">a</a>'],

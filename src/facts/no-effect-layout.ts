@@ -5,6 +5,8 @@ const isInline = (box: BoxFacts) => box.display === 'inline' && !box.replaced &&
 const isOut = (box: BoxFacts) =>
   box.float !== 'none' || box.position === 'absolute' || box.position === 'fixed';
 const isFlex = (display: string) => display.endsWith('flex');
+/** Of the first draft of flex boxes, in which engines space items, and heed what they begin with. */
+const isOldFlex = (display: string) => /^-webkit-(inline-)?box$/.test(display);
 const isGrid = (display: string) => display.endsWith('grid');
 /** Browsers lay out what is inside of these by themselves, with what the box says of flex lines. */
 const isControl = (box: BoxFacts) => /^(button|input|select|textarea|meter|progress|fieldset)$/.test(box.tag);
@@ -69,6 +71,7 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
       !isControl(box) &&
       !box.columns &&
       !isFlex(box.display) &&
+      !isOldFlex(box.display) &&
       !isGrid(box.display) &&
       !isBlockContainer(box),
     why: 'the box lays out nothing that could be spread or spaced',
@@ -76,11 +79,23 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS Box Alignment 3 §5, §8',
   },
   {
-    properties: /^(justify-content|row-gap)$/,
+    properties: /^justify-content$/,
     when: (box) => !isControl(box) && !isFlex(box.display) && !isGrid(box.display) && !box.columns,
     why: 'the box is neither a flex nor a grid container',
     remedy: 'display: flex',
-    section: 'CSS Box Alignment 3 §5.1.1, §8',
+    section: 'CSS Box Alignment 3 §5.1.1',
+  },
+  {
+    properties: /^row-gap$/,
+    when: (box) =>
+      !isControl(box) &&
+      !isFlex(box.display) &&
+      !isOldFlex(box.display) &&
+      !isGrid(box.display) &&
+      !box.columns,
+    why: 'the box is neither a flex nor a grid container',
+    remedy: 'display: flex',
+    section: 'CSS Box Alignment 3 §8',
   },
   {
     // `justify-items` places blocks in a block too, in today's engines.
@@ -98,8 +113,15 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS Flexbox 1 §5',
   },
   {
-    properties: /^(flex-(grow|shrink|basis))$/,
+    properties: /^flex-(grow|shrink)$/,
     when: (box) => !isFlex(box.parentDisplay),
+    why: 'its parent is not a flex container',
+    remedy: '',
+    section: 'CSS Flexbox 1 §7',
+  },
+  {
+    properties: /^flex-basis$/,
+    when: (box) => !isFlex(box.parentDisplay) && !isOldFlex(box.parentDisplay),
     why: 'its parent is not a flex container',
     remedy: '',
     section: 'CSS Flexbox 1 §7',
