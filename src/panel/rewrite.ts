@@ -50,7 +50,7 @@ export function tightened(css: string): string {
   const tokens = readTokens(withoutComments(css).text);
   // A brace that closes nothing ends no declaration.
   const ends = new Set(tokens.closes.subarray(0, tokens.count));
-  let text = '';
+  const pieces: string[] = [];
   // Up to there a value is handed on as it is written; of a variable to the letter, as queries compare it so (CSS Conditional 5 §5.3).
   let kept = 0;
   let isOfVariable = false;
@@ -63,15 +63,17 @@ export function tightened(css: string): string {
     const piece = tokenText(tokens, at);
     if (type !== kinds.WhiteSpace) {
       const isEnd = type === kinds.RightCurlyBracket && at >= kept;
-      if (isEnd && ends.has(at)) text = text.replace(/;$/, '');
-      text += isEnd ? '}\n' : piece;
+      if (isEnd && ends.has(at) && pieces.at(-1) === ';') pieces.pop();
+      pieces.push(isEnd ? '}\n' : piece);
       continue;
     }
     const next = tokens.types[at + 1];
     const mayGo = at + 1 < kept ? false : mayVanish(tokens, at);
-    if (mayGo || text === '' || (text.endsWith('\n') && at >= kept) || next === kinds.EOF) continue;
-    text += isOfVariable && at < kept ? piece : ' ';
+    const isBehindEnd = pieces.length === 0 || (pieces.at(-1)!.endsWith('\n') && at >= kept);
+    if (mayGo || isBehindEnd || next === kinds.EOF) continue;
+    pieces.push(isOfVariable && at < kept ? piece : ' ');
   }
+  const text = pieces.join('');
   return text === '' || text.endsWith('\n') ? text : `${text}\n`;
 }
 

@@ -4,11 +4,13 @@ import { isSameSelector, isSameValue, type Part } from './parts.js';
 export class FiledParts {
   readonly #byLonghand = new Map<string, Part[]>();
   readonly #bySelector = new Map<string, Part[]>();
+  readonly #byText = new Map<string, Part[]>();
 
   constructor(parts: readonly Part[]) {
     for (const part of parts) {
       add(this.#byLonghand, part.longhand, part);
       add(this.#bySelector, keyOf(part), part);
+      add(this.#byText, textOf(part), part);
     }
   }
 
@@ -23,8 +25,16 @@ export class FiledParts {
    */
   saying(wanted: Part, isSuch: (part: Part) => boolean = () => true): readonly Part[] {
     const isIt = (part: Part) => isSuch(part) && isSameSelector(part, wanted) && isSameValue(part, wanted);
-    const exact = (this.#bySelector.get(keyOf(wanted)) ?? []).filter(isIt);
-    return exact.length ? exact : (this.#byLonghand.get(wanted.longhand) ?? []).filter(isIt);
+    // The same to the letter is found without a look at all others.
+    for (const near of [
+      this.#byText.get(textOf(wanted)),
+      this.#bySelector.get(keyOf(wanted)),
+      this.#byLonghand.get(wanted.longhand),
+    ]) {
+      const found = near?.filter(isIt);
+      if (found?.length) return found;
+    }
+    return [];
   }
 
   /** The same under the same conditions. */
@@ -34,6 +44,8 @@ export class FiledParts {
 }
 
 const keyOf = ({ longhand, form }: Part): string => `${longhand} ${form.selector}`;
+
+const textOf = (part: Part): string => `${keyOf(part)}: ${part.form.value}`;
 
 function add(map: Map<string, Part[]>, key: string, part: Part): void {
   const known = map.get(key);

@@ -52,23 +52,28 @@ const shade = 1;
 /** Whether two forms say the same but for rounding. */
 export function isSameForm(one: string, other: string): boolean {
   if (one === other) return true;
+  if (!one.includes(between) && !other.includes(between)) return isSamePart(one, other);
   const [mine, theirs] = [one.split(between), other.split(between)];
   return mine.length === theirs.length && mine.every((part, i) => isSamePart(part, theirs[i]));
 }
 
 function isSamePart(one: string, other: string): boolean {
   if (one === other) return true;
-  if (colour.test(one) && colour.test(other)) {
-    const channels = (text: string) => [1, 3, 5, 7].map((at) => parseInt(text.slice(at, at + 2), 16));
-    const [mine, theirs] = [channels(one), channels(other)];
-    return mine.every((channel, i) => Math.abs(channel - theirs[i]) <= shade);
-  }
+  if (one.startsWith('#') || other.startsWith('#'))
+    return colour.test(one) && colour.test(other) && isSameColour(one, other);
   const [, number, unit] = amount.exec(one) ?? [];
   const [, second, otherUnit] = amount.exec(other) ?? [];
   if (number === undefined || second === undefined || unit !== otherUnit) return false;
   const [mine, theirs] = [Number(number), Number(second)];
   if (Number.isInteger(mine) && Number.isInteger(theirs)) return mine === theirs;
   return Math.abs(mine - theirs) <= Math.abs(mine) * rounding;
+}
+
+function isSameColour(one: string, other: string): boolean {
+  const [mine, theirs] = [one, other].map((text) => parseInt(text.slice(1), 16));
+  return [24, 16, 8, 0].every(
+    (shift) => Math.abs(((mine >>> shift) & 255) - ((theirs >>> shift) & 255)) <= shade,
+  );
 }
 
 const colour = /^#[\da-f]{8}$/;
@@ -79,17 +84,23 @@ function partsText(value: string): string {
   return partsIn(tokens, 0, tokens.count).join(between);
 }
 
-function partsIn(tokens: Tokens, from: number, to: number): string[] {
+/** What stands in more brackets than these is compared as it is written. */
+const deepest = 100;
+/** Nor are brackets looked for that say nothing in calculations of more parts. */
+const mostParts = 1000;
+
+function partsIn(tokens: Tokens, from: number, to: number, depth = 0): string[] {
   const parts: string[] = [];
   for (let at = skipSpace(tokens, from, to); at < to; at = skipSpace(tokens, after(tokens, at), to)) {
-    parts.push(...partsAt(tokens, at));
+    for (const part of partsAt(tokens, at, depth)) parts.push(part);
   }
   return parts;
 }
 
-function partsAt(tokens: Tokens, at: number): string[] {
+function partsAt(tokens: Tokens, at: number, depth: number): string[] {
   const end = after(tokens, at);
   const text = tokenText(tokens, at, end);
+  if (depth > deepest) return [text];
   switch (tokens.types[at]) {
     case kinds.String:
       return [JSON.stringify(string.decode(text))];
@@ -99,7 +110,7 @@ function partsAt(tokens: Tokens, at: number): string[] {
     case kinds.Hash:
       return [colourText(text) ?? text];
     case kinds.Function:
-      return functionParts(tokens, at, text);
+      return functionParts(tokens, at, text, depth);
     case kinds.Number:
     case kinds.Percentage:
     case kinds.Dimension:
@@ -107,7 +118,7 @@ function partsAt(tokens: Tokens, at: number): string[] {
     default:
       return tokens.closes[at] === 0
         ? [text]
-        : [tokenText(tokens, at), ...partsIn(tokens, at + 1, closeOf(tokens, at)), 'end'];
+        : [tokenText(tokens, at), ...partsIn(tokens, at + 1, closeOf(tokens, at), depth + 1), 'end'];
   }
 }
 
@@ -126,7 +137,7 @@ function numberText(text: string): string {
 const usual =
   /^(blur\(\n0|hue-rotate\(\n0|(brightness|contrast|grayscale|invert|opacity|saturate|sepia)\(\n1)$/;
 
-function functionParts(tokens: Tokens, at: number, text: string): string[] {
+function functionParts(tokens: Tokens, at: number, text: string, depth: number): string[] {
   const shown = colourText(text);
   if (shown) return [shown];
   const name = tokenText(tokens, at).toLowerCase();
@@ -136,9 +147,8 @@ function functionParts(tokens: Tokens, at: number, text: string): string[] {
     return [`url(${JSON.stringify(string.decode(tokenText(tokens, inner)))})`];
   const known = calculateText(text, () => undefined);
   if (known) return [amountText(known)];
-  const parts = isMath.test(name)
-    ? withoutSpareBrackets(partsIn(tokens, at + 1, close))
-    : partsIn(tokens, at + 1, close);
+  const written = partsIn(tokens, at + 1, close, depth + 1);
+  const parts = isMath.test(name) && written.length <= mostParts ? withoutSpareBrackets(written) : written;
   if (usual.test([name, ...parts].join(between))) return [name, 'end'];
   const moved = plainTransform(name, parts);
   if (moved) return moved;

@@ -181,3 +181,30 @@ test('a pasted text that was made small is set aside, so that the draft is prove
   expect(aside).toHaveLength(1);
   expect(verdicts.map(({ outcome }) => outcome)).not.toContain('needless');
 });
+
+const many = (piece: string, amount = 20_000) => piece.repeat(amount);
+
+test.each([
+  ['calculations', `width: min(${many('(')}1px${many(')')})`, `width:min(${many('(')}1px${many(')')})`],
+  ['variables', `--x: ${many('[')}${many(']')}`, `--x:${many('[')}${many(']')}`],
+  ['shadows', `box-shadow: ${many('0 0 red, ')}0 0 blue`, `box-shadow:${many('0 0 #f00,')}0 0 #00f`],
+])('%s without end are the same text too', (_, mine, there) => {
+  expect(isThere(`.a { ${mine} } .q { left: 0 }`, `.a{${there}} .q{left:0}`)).toBe(true);
+  expect(isThere(`.a { ${mine} } .q { left: 0 }`, `.a{${there.slice(0, 400)}} .q{left:0}`)).toBe(false);
+});
+
+test('of many rules for one thing each is found, and what is missing is told', () => {
+  const rules = (last: string) =>
+    Array.from({ length: 300 }, (_, i) => `.a { color: #${100_000 + i} }`).join('\n') + last;
+  expect(isThere(rules(''), rules(''))).toBe(true);
+  expect(isThere(rules('.a { color: red }'), rules(''))).toBe(false);
+});
+
+test('numbers and colours that were rounded are the same, others are not', () => {
+  expect(isThere('.a { rotate: 0.333333turn } .q { left: 0 }', '.a{rotate:119.99988deg} .q{left:0}')).toBe(
+    true,
+  );
+  expect(isThere('.a { color: #808080 } .q { left: 0 }', '.a{color:#7f8081} .q{left:0}')).toBe(true);
+  expect(isThere('.a { color: #808080 } .q { left: 0 }', '.a{color:#7d8081} .q{left:0}')).toBe(false);
+  expect(isThere('.a { color: #80808080 } .q { left: 0 }', '.a{color:#8080807d} .q{left:0}')).toBe(false);
+});
