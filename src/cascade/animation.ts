@@ -2,7 +2,7 @@ import { ident, string } from 'css-tree';
 import { canBeAnimated } from '../facts/index.js';
 import type { Keyframes, Page } from '../page/index.js';
 import { kinds, readTokens, tokenText } from '../text/index.js';
-import { longhandsOf } from '../value/index.js';
+import { longhandsOf, topLevelPieces } from '../value/index.js';
 import { componentOfSheet } from './entries.js';
 import type { Contested } from './contested.js';
 import { solutionOf } from './solution.js';
@@ -58,7 +58,7 @@ function findOn(page: Page, target: Target, contested: Contested): Found {
   const parts = (longhand: string): string[] => {
     const value = contested.get(longhand)?.[0].declaration.value ?? '';
     isOwn ||= value.includes('var(');
-    return (fillVariables(page, target, value) ?? '').split(/,(?![^(]*\))/);
+    return topLevelPieces(fillVariables(page, target, value) ?? '', ',');
   };
   const names = parts('animation-name');
   if (names.length === 1 && names[0] === '') return { animations: none, isOwn };

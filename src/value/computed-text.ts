@@ -71,9 +71,12 @@ const rememberedText = remembering((longhand, written, around) => {
 
 function joined(pieces: readonly string[]): string {
   let text = '';
+  let last = '(';
   for (const piece of pieces) {
-    const isTight = text === '' || /[,/(]$/.test(text) || /^[,/)]/.test(piece);
+    if (piece === '') continue;
+    const isTight = /[,/(]/.test(last) || /^[,/)]/.test(piece);
     text += isTight ? piece : ` ${piece}`;
+    last = piece[piece.length - 1];
   }
   return text;
 }

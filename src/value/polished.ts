@@ -31,6 +31,9 @@ const notations: readonly (readonly [
     /^text-emphasis-style$/,
     (text) => text.replace(/^(\w+) (open|filled)$/, '$2 $1').replace(/^filled (?=\w)/, ''),
   ],
+  // A page of no size at all is none, to engines.
+  [/^zoom$/, (text) => (text === '0' ? '1' : text)],
+  [/^cursor$/, (text) => text.replace(/-webkit-(?=(grab(bing)?|zoom-(in|out))$)/, '')],
   [/^scroll-snap-type$/, (text) => text.replace(/ proximity$/, '')],
   [/-timing-function$/, stepsText],
   [/^clip$/, (text) => text.replace(/(?<=[\w%]) (?=[\w-])/g, ',')],
@@ -77,10 +80,9 @@ export function polished(longhand: string, text: string, around: Surroundings): 
 
 /** CSS Backgrounds 3 §6.1: the colour first, blur and spread told, the current colour where none is written. */
 function shadowText(text: string, longhand: string, around: Surroundings): string {
-  return text
-    .split(/,(?![^(]*\))/)
+  return topLevelPieces(text, ',')
     .map((shadow) => {
-      const parts = shadow.trim().split(' ');
+      const parts = shadow.split(' ');
       if (parts.length === 1) return parts[0];
       const isAmount = (part: string) => /^-?[\d.]/.test(part);
       const sizes = parts.filter(isAmount);

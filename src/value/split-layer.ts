@@ -1,4 +1,4 @@
-import { fits, splitPosition, topLevelParts } from './parts.js';
+import { fits, splitPosition, topLevelParts, topLevelPieces } from './parts.js';
 import { initialValue } from './properties.js';
 
 type Split = ReadonlyMap<string, string> | undefined;
@@ -66,7 +66,7 @@ export const splitMask = (longhands: readonly string[], layer: string): Split =>
   splitLayer(mask, longhands, layer, true);
 
 function splitLayer(kind: LayerKind, longhands: readonly string[], value: string, isLast: boolean): Split {
-  const halves = value.split(/\/(?![^(]*\))/);
+  const halves = topLevelPieces(value, '/');
   const front = topLevelParts(halves[0]);
   const back = halves.length > 1 ? topLevelParts(halves[1]) : [];
   if (halves.length > 2 || !front || !back) return undefined;
