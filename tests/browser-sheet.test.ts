@@ -126,7 +126,6 @@ test.each(['usual', 'unusual'] as const)(
 const isBesideRules = /^(size|page-orientation|overlay|app-region|math-depth|-webkit-(perspective|transform)-origin-[xyz]|-webkit-(locale|line-break|user-modify))$/; // prettier-ignore
 /** What engines do in corners of old markup, and is not told: old words on what centres by itself, and the like. */
 const isInCorner = (key: string, name: string, value: string) =>
-  (/^-webkit-/.test(value) && name === 'text-align') ||
   (/^drawn (text|foreignObject)$/.test(key) && /^(display|column-rule-.*)$/.test(name)) ||
   (key === 'rt within' && name === 'float') ||
   (/^(hr|list|lines)$/.test(key) && value === 'clip') ||

@@ -22,6 +22,7 @@ import { richerCase } from './support/richer.js';
 import { enclosedCase } from './support/enclosed-cases.js';
 import { frameworkCase } from './support/framework-cases.js';
 import { olderCase } from './support/older.js';
+import { compiledCase } from './support/compiled.js';
 import { minifiedCase } from './support/minified.js';
 import { newerCase, newerThemes } from './support/newer.js';
 
@@ -189,6 +190,7 @@ test.each([
   [' whose values hang on what encloses things', enclosedCase],
   [' on pages whose sheets were made small', minifiedCase],
   [' of old habits', olderCase],
+  [' written for older browsers', compiledCase],
   [' where animations go on', moving],
   [' where lines run downwards', sideways],
   ...newerThemes.map((theme): [string, typeof ordinaryCase] => [

@@ -48,15 +48,15 @@ function adjustOf(longhand: string): Adjust | null {
     return (values, target, text) => (text === 'auto' && !isItem(values, target) ? '0' : text);
   if (longhand === 'overflow-x' || longhand === 'overflow-y')
     return (values, target, text) => overflowOf(values, target, longhand, text);
-  if (longhand === 'resize')
-    return (_, target, text) => (text === 'auto' && elementOf(target).tag === 'textarea' ? 'both' : text);
+  if (longhand === 'resize') return (_values, _target, text) => (text === 'auto' ? 'both' : text);
   if (longhand === 'text-align') return alignmentOf;
   if (layered.test(longhand)) {
     const images = longhand.startsWith('background') ? 'background-image' : 'mask-image';
     return (values, target, text) => perLayer(text, values.valueOf(target, images));
   }
   if (notInDrawings.test(longhand))
-    return (values, target, text) => (isOfDrawing(values, target) ? initialValue(longhand) : text);
+    return (values, target, text) =>
+      isOfDrawing(values, target) ? initialValue(longhand) : markOf(values, target, text);
   if (longhand === 'justify-items') return itemsOf;
   if (longhand === 'content') return (_, __, text) => (/^(none|normal)$/.test(text) ? 'normal' : text);
   return null;
@@ -114,10 +114,24 @@ function perLayer(text: string, images: string): string {
 
 /** CSS Text 3 §7.1; cells of a table's head are centred where nothing else is said further out. */
 function alignmentOf(values: Values, target: Target, text: string): string {
-  if (text !== 'match-parent' && text !== '-internal-center') return text;
+  // What centres boxes as well ends at a table, in today's engines.
+  if (!pseudoOf(target) && elementOf(target).tag === 'table' && /^-webkit-(left|right|center)$/.test(text))
+    return 'start';
+  if (!/^(-webkit-match-parent|match-parent|-internal-center)$/.test(text)) return text;
   const parent = parentOf(target);
   const above = parent ? values.valueOf(parent, 'text-align') : 'start';
+  if (parent && text === '-webkit-match-parent' && (above === 'start' || above === 'end')) {
+    const isLeftToRight = values.valueOf(parent, 'direction') !== 'rtl';
+    return (above === 'start') === isLeftToRight ? 'left' : 'right';
+  }
   return text === '-internal-center' && above === 'start' ? 'center' : above;
+}
+
+/** Marks of which nothing is said but how they are filled are dots in lines, and sesames downwards (CSS Text Decoration 3 §4.1). */
+function markOf(values: Values, target: Target, text: string): string {
+  if (text !== 'filled' && text !== 'open') return text;
+  const mark = values.valueOf(target, 'writing-mode') === 'horizontal-tb' ? 'dot' : 'sesame';
+  return text === 'open' ? `open ${mark}` : mark;
 }
 
 const isOutOfFlow = (position: string) => position === 'absolute' || position === 'fixed';

@@ -10,7 +10,8 @@ export const grammarPatches: Readonly<Record<string, string>> = {
     '[ <display-outside> || [ <display-inside> | math ] ] | <display-listitem> | <display-internal> | <display-box> | <display-legacy> | <-non-standard-display>',
   speak: 'none | normal | spell-out | digits | literal-punctuation | no-punctuation',
   'text-align':
-    'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center',
+    'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center | -webkit-match-parent',
+  'text-orientation': 'mixed | upright | sideways | sideways-right',
   'tab-size': '<number [0,∞]> | <length [0,∞]>',
   'word-spacing': 'normal | <length-percentage>',
   'stroke-miterlimit': '<number [0,∞]>',

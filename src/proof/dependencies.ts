@@ -51,6 +51,7 @@ function boxesOf(longhand: string): string[] {
   if (/^(border-.*|outline|column-rule)-width$/.test(longhand))
     found.push(longhand.replace('width', 'style'));
   if (hangsOnFlow(longhand)) found.push('direction', 'writing-mode');
+  if (longhand === 'text-align') found.push('direction');
   return found;
 }
 

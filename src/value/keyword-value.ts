@@ -86,7 +86,10 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
     case 'font-variant-east-asian':
       return word.split(/\s+/).sort().join(' ');
     case 'zoom':
-      return word === 'normal' ? '1' : undefined;
+      return word === 'normal' || word === 'reset' ? '1' : undefined;
+    case 'text-orientation':
+    case '-webkit-text-orientation':
+      return word === 'sideways-right' ? 'sideways' : undefined;
     case 'text-size-adjust':
       return word === 'none' ? '100%' : undefined;
     case 'caret-color':
@@ -108,6 +111,7 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
 /** CSS Display 3 §2: two words, and the one that is short for them. */
 function displayOf(written: string): string | undefined {
   const words = written.replace(/^-webkit-(inline-)?flex$/, '$1flex').split(/\s+/);
+  if (written === 'flow') return 'block';
   if (words.length === 1) return words[0] === written ? undefined : words[0];
   if (words.includes('list-item'))
     return ['inline', 'flow-root', 'list-item'].filter((word) => words.includes(word)).join(' ');

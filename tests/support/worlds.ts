@@ -109,7 +109,9 @@ export const mayEndNativeLook = (page: Page, selector: string, property: string)
 /** What a selector matches in its states or out of them; all where that cannot be told from its text. */
 function namedBy(page: Page, selector: string): readonly PageElement[] {
   try {
-    return page.select(selector.replace(/:(hover|focus(-visible|-within)?|active)\b/gi, ':not(#_)'));
+    return page.select(
+      selector.replace(/:(hover|focus(-visible|-within)?|active|disabled|read-only)\b/gi, ':not(#_)'),
+    );
   } catch {
     return page.elements;
   }
