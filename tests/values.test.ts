@@ -72,6 +72,9 @@ const declarations = [
   'transform-style: preserve-3d', 'backface-visibility: hidden', '-webkit-backface-visibility: hidden', 'perspective-origin: 0 0',
   'transition-behavior: allow-discrete', 'transition: none', 'transition-duration: 1s, 2ms', 'transition-timing-function: ease',
   'animation-duration: auto', 'animation-name: "x"', 'animation-composition: add',
+  'text-align: -webkit-match-parent', 'vertical-align: -webkit-baseline-middle', 'pointer-events: bounding-box', 'text-orientation: sideways-right',
+  'background-image: -webkit-gradient(radial, 50% 50%, 0, 50% 50%, 500, from(red), to(blue))', 'background-image: -webkit-image-set(url(a) 1x, url(b) 2x)',
+  'background-image: element(#a)', '-webkit-mask-box-image: url(x) 50% 42%', '-webkit-text-stroke: thin red', '-webkit-border-after: 1px 2px red',
 ];
 
 test('the engine and we take and refuse the same declarations', async () => {

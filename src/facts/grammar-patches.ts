@@ -12,6 +12,10 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'text-align':
     'start | end | left | right | center | justify | -webkit-auto | -webkit-left | -webkit-right | -webkit-center | -webkit-match-parent',
   'text-orientation': 'mixed | upright | sideways | sideways-right',
+  'vertical-align':
+    'baseline | sub | super | text-top | text-bottom | middle | top | bottom | -webkit-baseline-middle | <length-percentage>',
+  'pointer-events':
+    'auto | none | bounding-box | visiblepainted | visiblefill | visiblestroke | visible | painted | fill | stroke | all',
   'tab-size': '<number [0,∞]> | <length [0,∞]>',
   'word-spacing': 'normal | <length-percentage>',
   'stroke-miterlimit': '<number [0,∞]>',
@@ -85,7 +89,24 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   '-webkit-font-smoothing': 'auto | none | antialiased | subpixel-antialiased',
   '-webkit-locale': 'auto | <string>',
   '-webkit-rtl-ordering': 'logical | visual',
-  '-webkit-text-combine': 'none | all | horizontal',
+  '-webkit-text-combine': 'none | horizontal',
+  '-webkit-ruby-position': 'before | after',
+  '-webkit-text-stroke': '<line-width> || <color>',
+  '-webkit-background-clip': '[ <visual-box> | text ]#',
+  '-webkit-background-origin': '[ <visual-box> | border | padding | content ]#',
+  '-webkit-border-before': '<line-width> || <line-style> || <color>',
+  '-webkit-border-after': '<line-width> || <line-style> || <color>',
+  '-webkit-border-end': '<line-width> || <line-style> || <color>',
+  '-webkit-border-start': '<line-width> || <line-style> || <color>',
+  '-webkit-mask':
+    '[ <mask-reference> || <bg-position> [ / <bg-size> ]? || <repeat-style> || [ <visual-box> | border | padding | content ] || [ <visual-box> | border | padding | content | text ] || <compositing-operator> || <masking-mode> ]#',
+  '-webkit-mask-box-image':
+    '[ none | <image> ] || [ [ <number [0,∞]> | <percentage [0,∞]> ]{1,4} && fill? ] [ / [ <length-percentage [0,∞]> | <number [0,∞]> | auto ]{1,4} | / [ <length-percentage [0,∞]> | <number [0,∞]> | auto ]{0,4} / [ <length [0,∞]> | <number [0,∞]> ]{1,4} ]? || [ stretch | repeat | round | space ]{1,2}',
+  '-webkit-mask-box-image-outset': '[ <length [0,∞]> | <number [0,∞]> ]{1,4}',
+  '-webkit-mask-box-image-repeat': '[ stretch | repeat | round | space ]{1,2}',
+  '-webkit-mask-box-image-slice': '[ <number [0,∞]> | <percentage [0,∞]> ]{1,4} && fill?',
+  '-webkit-mask-box-image-source': 'none | <image>',
+  '-webkit-mask-box-image-width': '[ <length-percentage [0,∞]> | <number [0,∞]> | auto ]{1,4}',
   '-webkit-border-horizontal-spacing': '<length [0,∞]>',
   '-webkit-border-vertical-spacing': '<length [0,∞]>',
   '-webkit-line-break': 'auto | loose | normal | strict | after-white-space',
@@ -126,7 +147,12 @@ export const typePatches: Readonly<Record<string, string>> = {
   'bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | text | border-area ]`,
   'final-bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | text | border-area ] || <'background-color'>`,
   image:
-    '<url> | <image()> | <image-set()> | <element()> | <paint()> | -webkit-cross-fade( <image> , <image> , [ <number> | <percentage> ] ) | light-dark( [ <image> | none ] , [ <image> | none ] ) | <gradient>',
+    '<url> | <image()> | <image-set()> | -webkit-image-set( <image-set-option># ) | -webkit-cross-fade( <image> , <image> , [ <number> | <percentage> ] ) | light-dark( [ <image> | none ] , [ <image> | none ] ) | <gradient>',
+  'image()': 'image( <color> )',
+  // As engines once had them, and have them still.
+  '-webkit-gradient-point':
+    '[ left | center | right | <number> | <percentage> ] [ top | center | bottom | <number> | <percentage> ]',
+  '-webkit-gradient-radius': '<number>',
   // Colours made from another one (CSS Color 5 §4).
   'color-function':
     '<rgb()> | <rgba()> | <hsl()> | <hsla()> | <hwb()> | <lab()> | <lch()> | <oklab()> | <oklch()> | <color()> | <relative-color>',
@@ -210,7 +236,7 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   'justify-items': /^anchor-center$/,
   'place-items': /^anchor-center$/,
   mask: /^margin-box$/,
-  '-webkit-mask-clip': /^(fill-box|stroke-box|view-box|margin-box)$/,
+  '-webkit-mask-clip': /^(fill-box|stroke-box|view-box|margin-box|no-clip)$/,
   '-webkit-mask-origin': /^(fill-box|stroke-box|view-box|margin-box)$/,
   'image-rendering': /^(smooth|optimizespeed|optimizequality|optimize-contrast)$/,
   'ruby-position': /^(alternate|inter-character)$/,
@@ -237,7 +263,7 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
 
 /** Properties whose sizes may not be negative, which upstream leaves out. */
 export const neverNegative =
-  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|border-spacing|scroll-padding(-.*)?|grid(-template)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
+  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|-webkit-border-(before|after|start|end)|border-spacing|scroll-padding(-.*)?|grid(-template)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
 
 /** Sizes that may be made of what the content takes (CSS Values 5 §11). */
 export const takesCalcSize = /^((min-|max-)?(width|height|inline-size|block-size)|flex-basis)$/;

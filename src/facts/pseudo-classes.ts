@@ -55,6 +55,8 @@ export const pseudoClasses: Readonly<Record<string, PseudoClassKind>> = {
   'user-invalid': 'held',
   autofill: 'held',
   '-webkit-autofill': 'held',
+  '-internal-autofill-selected': 'held',
+  '-internal-autofill-previewed': 'held',
   fullscreen: 'held',
   '-webkit-full-screen': 'held',
   modal: 'held',

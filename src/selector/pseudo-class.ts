@@ -152,6 +152,8 @@ export function canBeIn(name: string, row: number, tree: Tree): boolean {
     case 'placeholder-shown':
     case 'autofill':
     case '-webkit-autofill':
+    case '-internal-autofill-selected':
+    case '-internal-autofill-previewed':
       return /^(input|select|textarea)$/.test(tag);
     case 'in-range':
     case 'out-of-range':

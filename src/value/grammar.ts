@@ -55,7 +55,7 @@ export class Grammar {
 
 /** Old names with values of their own; all others take those of today's. */
 const oldValues =
-  /^((page|-webkit-column)-break-.*|-webkit-(mask-(clip|origin|composite)|background-(clip|origin)|perspective))$/;
+  /^((page|-webkit-column)-break-.*|-webkit-(mask(-(clip|origin|composite))?|background-(clip|origin)|perspective))$/;
 
 function checkDeclaration(property: string, written: string): ValueFault | undefined {
   const value = inKnownWords(written);

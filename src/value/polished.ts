@@ -33,6 +33,7 @@ const notations: readonly (readonly [
   ],
   // A page of no size at all is none, to engines.
   [/^zoom$/, (text) => (text === '0' ? '1' : text)],
+  [/^background-origin$/, (text) => text.replace(/(?<![\w-])(border|padding|content)(?![\w-])/g, '$1-box')],
   [/^cursor$/, (text) => text.replace(/-webkit-(?=(grab(bing)?|zoom-(in|out))$)/, '')],
   [/^scroll-snap-type$/, (text) => text.replace(/ proximity$/, '')],
   [/-timing-function$/, stepsText],

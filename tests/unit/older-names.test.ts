@@ -40,3 +40,14 @@ test('others stay what they are', () => {
     'red',
   );
 });
+
+test.each([':-webkit-autofill', ':-internal-autofill-selected', ':-internal-autofill-previewed'])(
+  '%s is a state of fields, and spoils no list',
+  (state) => {
+    const [verdict] = prove(page(''), `p, .a${state} { color: red }`).verdicts;
+    expect(verdict.outcome).toBe('wins');
+    const held = page(`.a${state} { color: red }`);
+    expect(prove(held, `.a${state} { color: blue }`).verdicts[0]).toMatchObject({ outcome: 'wins' });
+    expect(prove(held, '.a { color: blue }').verdicts[0].outcome).not.toBe('loses');
+  },
+);
