@@ -57,6 +57,8 @@ test('a name that only the sheets know is no slip of the pen', () => {
 const broken: readonly (readonly [draft: string, place: string, said: RegExp, isLost: boolean])[] = [
   ['.menu { colour: red }', '1:9', /there is no property "colour"/, false],
   ['.menu { color: redd }', '1:9', /"redd" is not a value for "color"/, false],
+  ['.menu { transition: color 1s, top 2, left 1s }', '1:9', /"top 2", number 2 in the list, is not a value for "transition"/, false], // prettier-ignore
+  ['.menu { will-change: 1px, 2px }', '1:9', /"1px, 2px" is not a value for "will-change"/, false],
   ['.menu { width: 10 }', '1:9', /"10" is not a value/, false],
   ['.menu { width: 10 px }', '1:9', /is not a value/, false],
   ['.menu { color red }', '1:9', /has no colon and value/, false],

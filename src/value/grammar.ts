@@ -12,6 +12,7 @@ import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { lexer } from './lexer.js';
 import { withoutCalcSize, withoutMath } from './math.js';
+import { topLevelPieces } from './parts.js';
 import { hasUnknownUnit, inKnownWords } from './notation.js';
 import {
   isCustomProperty,
@@ -168,12 +169,27 @@ function refusedIn(property: string, value: string): boolean {
 function valueFault(property: string, value: string): ValueFault {
   return {
     kind: 'value',
-    reason: `"${shorten(value, 60)}" is not a value for "${property}"`,
+    get reason() {
+      const [odd, place] = oddItem(property, value) ?? [];
+      return odd === undefined
+        ? `"${shorten(value, 60)}" is not a value for "${property}"`
+        : `"${shorten(odd, 60)}", number ${place} in the list, is not a value for "${property}"`;
+    },
     get remedy() {
-      const near = nearest(value.toLowerCase(), keywordsOf(property));
-      return near.length ? `Did you mean ${near.join(' or ')}?` : hint(value);
+      const [text] = oddItem(property, value) ?? [value];
+      const near = nearest(text.toLowerCase(), keywordsOf(property));
+      return near.length ? `Did you mean ${near.join(' or ')}?` : hint(text);
     },
   };
+}
+
+/** The first item of a list that is no value by itself, and its number; undefined where none is, or no other one is either. */
+function oddItem(property: string, value: string): readonly [item: string, place: number] | undefined {
+  const items = topLevelPieces(value, ',');
+  if (items.length < 2) return undefined;
+  const isOdd = items.map((item) => checkDeclaration(property, item) !== undefined);
+  const at = isOdd.indexOf(true);
+  return at < 0 || isOdd.every(Boolean) ? undefined : [items[at], at + 1];
 }
 
 function hint(value: string): string {
