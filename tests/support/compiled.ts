@@ -43,11 +43,11 @@ function placed(css: string, states: OrdinaryCase['states']): Placed[] {
       const [start, end] = [node.loc.start.offset, node.loc.end.offset];
       const value = css.slice(node.value.loc!.start.offset, end).trim();
       for (const selector of rule.prelude.children) {
-        // Some pseudo-elements may be written with one colon.
-        const whole = generate(selector).replace(/(?<!:):(?=(before|after|first-l(ine|etter))\b)/gi, '::');
-        const [text, ...pseudo] = whole.split('::');
+        const whole = generate(selector);
+        // Some pseudo-elements may be written with one colon; within brackets they stand for nothing.
+        const [, text, pseudo] = /^(.*?)((?:::?(?:before|after|first-line|first-letter)|::[\w-]+(?:\([^)]*\))?)[^()]*)?$/i.exec(whole)!; // prettier-ignore
         found.push({
-          ...{ start, end, property: node.property, value, pseudo: pseudo.map((one) => `::${one}`).join('') },
+          ...{ start, end, property: node.property, value, pseudo: pseudo?.replace(/^:(?!:)/, '::') ?? '' },
           selector: text === '' || /[\s>+~]$/.test(text) ? `${text}*` : text,
           states: states.find((held) => held.every(({ state }) => whole.includes(state))) ?? [],
         });
