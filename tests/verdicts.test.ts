@@ -23,6 +23,7 @@ import { enclosedCase } from './support/enclosed-cases.js';
 import { frameworkCase } from './support/framework-cases.js';
 import { olderCase } from './support/older.js';
 import { compiledCase } from './support/compiled.js';
+import { longListCase } from './support/long-lists.js';
 import { minifiedCase } from './support/minified.js';
 import { newerCase, newerThemes } from './support/newer.js';
 
@@ -191,6 +192,7 @@ test.each([
   [' on pages whose sheets were made small', minifiedCase],
   [' of old habits', olderCase],
   [' written for older browsers', compiledCase],
+  [' of long lists', longListCase],
   [' where animations go on', moving],
   [' where lines run downwards', sideways],
   ...newerThemes.map((theme): [string, typeof ordinaryCase] => [

@@ -39,9 +39,22 @@ export function isApartInMotion(
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (isTaken !== wouldBeTaken && above && isMoving(page, above, longhand)) return true;
   return handles.some(({ longhand: handle, hangsOn }) => {
-    const [here, there] = texts.map((text) => hangsOn.test(text));
+    // The current colour is handed down as such, a share of a size as what it came to (CSS Color 4 §9.3).
+    const [here, there] = texts.map((text) =>
+      hangsOn.test(handle === 'color' ? saidAbove(page, target, longhand, text) : text),
+    );
     return here !== there && handle !== longhand && isMoving(page, target, handle);
   });
+}
+
+/** A text, or what the box says that it is handed down from. */
+function saidAbove(page: Page, target: Target, longhand: string, text: string): string {
+  const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  if (!above || longhand === 'color' || !isTakenFromAbove(text, longhand)) return text;
+  const said = standingFirst(standingCandidates(page, above, longhand))?.declaration;
+  if (!said)
+    return isInherited(longhand) ? saidAbove(page, above, longhand, 'inherit') : initialValue(longhand);
+  return saidAbove(page, above, longhand, longhandValue(said, longhand) ?? said.value);
 }
 
 /** The name of an animation that goes on and moves what a declaration says, on any of its targets; undefined for none. */
@@ -56,11 +69,15 @@ export function moverOf(page: Page, spots: readonly Spot[]): string | undefined 
   return undefined;
 }
 
-/** Whether a text takes the value of the box above; a text's own colour that is the current one does so too (CSS Color 4 §9.3). */
+/**
+ * Whether a text takes the value of the box above; a text's own colour that is the current one does so too (CSS Color 4 §9.3), and a size
+ * of fonts that is a share of the one above moves with it.
+ */
 const isTakenFromAbove = (text: string, longhand: string): boolean =>
   /^inherit$/i.test(text) ||
   (/^unset$/i.test(text) && isInherited(longhand)) ||
-  (/^currentcolor$/i.test(text) && longhand === 'color');
+  (/^currentcolor$/i.test(text) && longhand === 'color') ||
+  (longhand === 'font-size' && /[\d.](em|ex|ch|cap|ic|%)|^(larger|smaller)$/i.test(text));
 
 /** Whether an animation that goes on moves a longhand of a target, or of the box that it takes it from. */
 function isMoving(page: Page, target: Target, longhand: string): boolean {

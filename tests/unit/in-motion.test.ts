@@ -25,6 +25,30 @@ test.each([
   ['… which moves no more in the end', '.a { fill: currentcolor }', '.a { animation: glow 2s }', 'needless'],
   ['… which nothing moves', '.a { fill: currentcolor }', '', 'needless'],
   [
+    '… which is handed down as the text’s own',
+    'b { outline-color: inherit }',
+    '.a { outline-color: currentcolor } b { outline-color: currentcolor; animation: glow 2s infinite }',
+    'needless',
+  ],
+  [
+    '… beside one that is handed down as a fixed one',
+    'b { outline-color: inherit }',
+    '.a { outline-color: black } b { outline-color: currentcolor; animation: glow 2s infinite }',
+    'wins',
+  ],
+  [
+    'a size that is the one above, in other words',
+    'b { font-size: 1em }',
+    '.a { animation: grow 2s infinite }',
+    'needless',
+  ],
+  [
+    '… and one that is so until that moves',
+    'b { font-size: 16px }',
+    '.a { animation: grow 2s infinite }',
+    'wins',
+  ],
+  [
     'a size that is the letters’',
     '.a { padding: 1em }',
     '.a { padding: 16px; animation: grow 2s infinite }',
