@@ -112,11 +112,12 @@ function perLayer(text: string, images: string): string {
   return Array.from({ length: amount }, (_, i) => own[i % own.length]).join(',');
 }
 
+/** What sets boxes as well as their words is not handed on into tables, in today's engines. */
+export const endsAtTables = (alignment: string): boolean => /^-webkit-(left|right|center)$/.test(alignment);
+
 /** CSS Text 3 §7.1; cells of a table's head are centred where nothing else is said further out. */
 function alignmentOf(values: Values, target: Target, text: string): string {
-  // What centres boxes as well ends at a table, in today's engines.
-  if (!pseudoOf(target) && elementOf(target).tag === 'table' && /^-webkit-(left|right|center)$/.test(text))
-    return 'start';
+  if (!pseudoOf(target) && elementOf(target).tag === 'table' && endsAtTables(text)) return 'start';
   if (!/^(-webkit-match-parent|match-parent|-internal-center)$/.test(text)) return text;
   const parent = parentOf(target);
   const above = parent ? values.valueOf(parent, 'text-align') : 'start';

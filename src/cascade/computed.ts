@@ -17,7 +17,7 @@ import { Level, type Candidate } from './rank.js';
 import { Remembered } from './remembered.js';
 import { ownColour, parentOf, surroundings, type Values } from './surroundings.js';
 import { registeredProperty } from './registered.js';
-import { adjusted, mayBeAdjusted } from './adjusted.js';
+import { adjusted, endsAtTables, mayBeAdjusted } from './adjusted.js';
 import { sharedSizes } from './shared-sizes.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
@@ -223,9 +223,12 @@ class Computing implements Values {
       if (longhand === 'content') return 'normal';
       const source = this.#sourceOf(specified.inheritsFrom, longhand);
       // What is only used otherwise is handed on as it was computed.
-      return longhand !== 'color' && (takesColours(longhand) || usedOtherwise.test(longhand))
-        ? this.#handed(source, longhand, this.candidates(source, longhand))
-        : this.valueOf(source, longhand);
+      if (longhand !== 'color' && (takesColours(longhand) || usedOtherwise.test(longhand)))
+        return this.#handed(source, longhand, this.candidates(source, longhand));
+      const value = this.valueOf(source, longhand);
+      return longhand === 'text-align' && endsAtTables(value) && hasTable(specified.inheritsFrom, source)
+        ? 'start'
+        : value;
     }
     const text = specified.value ?? '';
     // What shorthand and grammar cannot split is compared as it is written.
@@ -296,6 +299,13 @@ class Computing implements Values {
     while (source.drawnIn && !isSaid(source)) source = source.drawnIn;
     return source;
   }
+}
+
+/** Whether a table is, or stands between, a box and one around it. */
+function hasTable(box: PageElement, around: PageElement): boolean {
+  for (let up: PageElement | null = box; up && up !== around; up = up.drawnIn)
+    if (up.tag === 'table') return true;
+  return false;
 }
 
 /** On what beside the text a computed value hangs. */
