@@ -114,6 +114,9 @@ export function computedWithout(
 /** What most boxes take from their parent: worked out from the root down, so that no nesting is too deep. */
 const handedDown = new Set(['font-size', 'font-weight', 'color']);
 
+/** The value of a variable that holds nothing (CSS Variables 1 §2). */
+const empty = ' ';
+
 const usedOtherwise = /^(min-(width|height)|border-(top|right|bottom|left)-width)$/;
 
 /** The computed values of one page, each worked out once. */
@@ -234,6 +237,8 @@ class Computing implements Values {
     // What shorthand and grammar cannot split is compared as it is written.
     if (text === '' && candidates.length && !longhand.startsWith('--'))
       return `?${candidates[0].declaration.property}:${candidates[0].declaration.value}`;
+    // A variable of nothing is one, and another than none: who reads it takes nothing in place of a fallback.
+    if (specified.from && text.trim() === '') return empty;
     const around = surroundings(this, target, longhand);
     const registered = longhand.startsWith('--') ? registeredProperty(this.page, longhand) : undefined;
     if (registered) return registeredText(registered.syntax, text, around);

@@ -210,6 +210,9 @@ export async function askEngine({
           view.getComputedStyle(inner.documentElement).getPropertyValue('color');
         }
       };
+      /** A variable of nothing is another than none. */
+      const nothingIn = (element: Element, name: string) =>
+        name.startsWith('--') && element.computedStyleMap().has(name);
       const read = (only: ReadonlySet<number>) => {
         settle();
         return declarations.map(({ pseudo, start }, i) =>
@@ -217,7 +220,9 @@ export async function askEngine({
             ? none
             : found[i].map((element) => {
                 const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
-                return longhands[i].map((name) => style.getPropertyValue(name)).join('|');
+                return longhands[i]
+                  .map((name) => style.getPropertyValue(name) || (!pseudo && nothingIn(element, name)))
+                  .join('|');
               }),
         );
       };

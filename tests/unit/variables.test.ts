@@ -104,3 +104,20 @@ test('a variable that reads itself has no value on whatever it is handed down to
   const told = ['.a', '.b', '.b', '.a'].map((name) => valueOf(one, one.select(name)[0], '--gap'));
   expect(told).toEqual(['', '', '', '']);
 });
+
+test.each([
+  ['b { color: var(--tone, red) }', 'wins'],
+  ['@container style(--tone) { b { margin: 1em } }', 'wins'],
+  ['#main { --tone: ; } b { color: var(--tone, red) }', 'needless'],
+  ['#main { --tone: 1; } b { color: var(--tone, red) }', 'wins'],
+  ['div { --none: ; --tone: var(--none) } b { color: var(--tone, red) }', 'needless'],
+])('a variable of nothing is another than none: beside %s it %s', (css, outcome) => {
+  const read = parsePage({
+    name: 'x',
+    html: `<!DOCTYPE html><style>${css}</style><div id="main"><b>x</b></div>`,
+  });
+  expect(prove(read, '#main { --tone: ; }').verdicts[0].outcome).toBe(outcome);
+  expect(prove(read, '#main { --tone: initial; }').verdicts[0].outcome).toBe(
+    css.includes('{ --') ? 'wins' : 'needless',
+  );
+});
