@@ -124,7 +124,7 @@ test.each(['usual', 'unusual'] as const)(
 
 /** Those that count in `@page` alone, that the browser alone sets, and that engines tell under another name. */
 const isBesideRules = /^(size|page-orientation|overlay|app-region|math-depth|-webkit-(perspective|transform)-origin-[xyz]|-webkit-(locale|line-break|user-modify))$/; // prettier-ignore
-/** What engines do in corners of old markup, and is not told: old words on what centres by itself, and the like. */
+/** What engines do in corners of drawings, ruby and controls, and is not told. */
 const isInCorner = (key: string, name: string, value: string) =>
   (/^drawn (text|foreignObject)$/.test(key) && /^(display|column-rule-.*)$/.test(name)) ||
   (key === 'rt within' && name === 'float') ||
