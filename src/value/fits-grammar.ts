@@ -1,7 +1,7 @@
 import type { Lexer } from 'css-tree';
 import { fitsInPieces } from './long-values.js';
 
-/** Characters from which a value may be a list that is looked at in pieces. */
+/** Characters from which a value without commas may be a list that is looked at in pieces. */
 const longValue = 60;
 
 /** After so many steps the package gives up, whether or not a value fits. */
@@ -20,7 +20,7 @@ export function fitsGrammar(lexer: Lexer, property: string, value: string): bool
     return error === null || iterations >= mostSteps;
   };
   try {
-    if (value.length < longValue) return fits(value);
+    if (value.length < longValue && !value.includes(',')) return fits(value);
     // Of long lists many items are the same.
     return fitsInPieces(value, (text) => {
       let isFit = known.get(text);

@@ -22,6 +22,7 @@ const colours: Omit<Kind, 'around'> = {
 };
 const kinds: readonly Kind[] = [
   { property: 'box-shadow', items: ['0 0 1px 2px red', 'inset 1px 1px rgb(0 0 0 / 50%)', '#123456 3px 4px 0'], odd: ['none', '0 red', '1px', '', 'red'] },
+  { property: 'box-shadow', items: ['0 0 red', '1px 1px #fff'], odd: ['3x', '', '0 red'] },
   { property: 'text-shadow', items: ['1px 1px #123', 'red 0 0 2px'], odd: ['none', '1px 1px 1px 1px red', 'inset 0 0 red'] },
   { property: 'background', items: ['url(a.png) no-repeat scroll left top / 1px 1px border-box padding-box', 'linear-gradient(red, blue 20%) 0 0 / 5px 5px', 'none'], odd: ['red', 'url(a.png) red', 'url(a.png) url(b.png)', '1x'] },
   { property: 'mask', items: ['url(a.png) 0 0 / 1px 1px no-repeat add', 'none', 'linear-gradient(red, blue) center'], odd: ['red', 'url(a.png) 1px 1px 1px'] },
