@@ -30,6 +30,21 @@ const declaration = fc.constantFrom(
   ...['font-weight: 400', 'font-weight: 700', 'font-size: 16px', 'font-size: 2em', 'color: black'],
   ...['color: teal', 'letter-spacing: normal', 'letter-spacing: 4px', 'text-transform: none'],
   ...['text-transform: uppercase', 'font-style: normal', 'font-style: italic', 'background-color: gold'],
+  ...[
+    'all: revert',
+    'all: initial',
+    'color: inherit',
+    'color: currentcolor',
+    'font-size: 1em',
+    'font-weight: unset',
+  ],
+  ...[
+    'font-size: 100%',
+    'letter-spacing: 0.1em',
+    'font-style: revert',
+    'font-size: var(--nobody)',
+    'color: initial',
+  ],
 );
 const ofBoxes = fc.constantFrom(
   ...['display: block', 'display: inline', 'display: flex', 'display: inline-block', 'display: none'],

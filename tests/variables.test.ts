@@ -1,4 +1,5 @@
-// What `valueOf` tells of variables, keywords for all properties, layers and importance, on random pages, judged by an engine.
+// What `valueOf` tells of variables, choices, functions, keywords for all properties, layers and importance, on random pages,
+// judged by an engine.
 import fc from 'fast-check';
 import { parsePage, valueOf } from 'yelto';
 import { engineTab } from './support/engine-tab.js';
@@ -47,9 +48,60 @@ const attribute = fc
   )
   .map(([name, kind, instead]) => `attr(${name}${kind}${instead})`);
 const number = fc.integer({ min: 1, max: 9 }).map(String);
+const name = fc.constantFrom(...variables, '--nobody');
+const asked = fc.oneof(
+  {
+    weight: 4,
+    arbitrary: fc.tuple(name, fc.oneof(number, read)).map(([one, said]) => `style(${one}: ${said})`),
+  },
+  { weight: 3, arbitrary: name.map((one) => `style(${one})`) },
+  {
+    weight: 2,
+    arbitrary: fc
+      .tuple(name, fc.constantFrom('<', '>=', '='), fc.oneof(number, name))
+      .map(([one, sign, other]) => `style(${one} ${sign} ${other})`),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.constantFrom('media(width > 10px)', 'media(width < 10px)', 'media(print)', 'media((nobody))',
+      'supports(order: 1)', 'supports(order: nobody)', 'supports((order: nobody))', 'nobody(1)'), // prettier-ignore
+  },
+);
+const condition = fc.oneof(
+  { weight: 3, arbitrary: asked },
+  { weight: 1, arbitrary: asked.map((one) => `not ${one}`) },
+  {
+    weight: 3,
+    arbitrary: fc
+      .tuple(fc.array(asked, { minLength: 2, maxLength: 3 }), fc.constantFrom(' and ', ' or '))
+      .map(([all, joint]) => all.join(joint)),
+  },
+);
+/** What is read on the way to a value hangs on the branches: what none of them reads leads nowhere back. */
+const choice = fc
+  .tuple(
+    fc.array(fc.tuple(condition, fc.oneof(number, read)), { minLength: 1, maxLength: 2 }),
+    fc.constantFrom('', 'else: 5', 'else: var(--a)'),
+  )
+  .map(
+    ([branches, otherwise]) => `if(${branches.map((one) => `${one.join(': ')};`).join(' ')} ${otherwise})`,
+  );
+const called = fc
+  .tuple(fc.constantFrom('--twice', '--chosen', '--plain', '--nobody'), fc.oneof(number, read))
+  .map(([one, given]) => `${one}(${given})`);
+const functions = fc
+  .tuple(read, choice, fc.oneof(number, read), fc.constantFrom('', ' <integer>', ': 3', ': var(--b)'))
+  .map(
+    ([local, chosen, plain, parameter]) =>
+      `@function --twice(--n${parameter}) { --m: ${local}; result: var(--n) }
+      @function --chosen(--a${parameter}) { result: ${chosen} }
+      @function --plain(--n) { --n: ${plain}; result: var(--n) }`,
+  );
 const value = fc.oneof(
   { weight: 3, arbitrary: number },
   { weight: 3, arbitrary: read },
+  { weight: 2, arbitrary: choice },
+  { weight: 1, arbitrary: called },
   { weight: 2, arbitrary: attribute },
   { weight: 3, arbitrary: keyword },
   { weight: 1, arbitrary: fc.constantFrom('nothing', '1 2', '2.5') },
@@ -116,10 +168,42 @@ const body = fc.array(box, { minLength: 2, maxLength: 9 }).map((boxes) => {
     boxes.map(([, , , parent], i) => (i > at && (parent % (i + 1)) - 1 === at ? textOf(i) : '')).join('');
   return insideOf(-1);
 });
-const pages = fc.tuple(fc.boolean(), sheet, body).map(([isRegistered, css, body]) => ({
-  css: `${isRegistered ? registered : ''}\n${css}`,
-  body,
+/** Engines take what is compared for less than all else where it is below zero; that is left aside. */
+const aboveZero = (text: string, css: string) =>
+  /style\(--[a-z]+ [<>=]/.test(css + text) ? text.replaceAll('="-1"', '="1"') : text;
+
+const pages = fc.tuple(fc.boolean(), functions, sheet, body).map(([isRegistered, ours, css, body]) => ({
+  css: `${isRegistered ? registered : ''}\n${ours}\n${css}`,
+  body: aboveZero(body, css),
 }));
+
+/**
+ * Whether a function is called on the way to what it reads itself: engines take that for a circle or not by the order in which
+ * they happen to compute properties.
+ */
+function callsItself(text: string): boolean {
+  const reads = new Map<string, Set<string>>();
+  const add = (from: string, names: readonly string[]) =>
+    reads.set(from, new Set([...(reads.get(from) ?? []), ...names]));
+  const namesIn = (said: string) => said.match(/--[a-z]+\(?/g) ?? [];
+  for (const [, name, said] of text.matchAll(/([\w-]+): ([^;{}"]*(?:\([^"{}]*\))?)/g)) {
+    const names = namesIn(said);
+    add(name, names);
+    for (const one of names)
+      if (one.endsWith('('))
+        add(
+          one,
+          names.filter((other) => other !== one),
+        );
+  }
+  for (const [, name, body] of text.matchAll(/@function (--[a-z]+\()(.*)\}/g)) add(name, namesIn(body));
+  return [...reads.keys()].some((name) => {
+    if (!name.endsWith('(')) return false;
+    const reached = new Set(reads.get(name));
+    for (const one of reached) for (const next of reads.get(one) ?? []) reached.add(next);
+    return reached.has(name);
+  });
+}
 
 interface Asked {
   readonly row: number;
@@ -129,6 +213,11 @@ interface Asked {
 
 async function wrongs({ css, body }: { css: string; body: string }): Promise<string[]> {
   const html = `<!DOCTYPE html><html><head><style>${css}</style></head><body>${body}</body></html>`;
+  if (callsItself(`${css} ${body}`)) {
+    note('left aside: calls itself');
+    return [];
+  }
+  note('judged');
   const page = parsePage({ name: 'random', html });
   const asked: Asked[] = page.elements.flatMap(({ tag }, row) =>
     ['', '::before', '::selection', ...(tag === 'li' ? ['::marker'] : [])].flatMap((on) =>

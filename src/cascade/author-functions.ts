@@ -31,12 +31,13 @@ function functionOf(page: Page, name: string): AuthorFunction | undefined {
 export function resultOf(
   page: Page,
   target: Target,
-  { name, given, calls }: Call,
+  { name, arguments: count, given: fill, calls }: Call,
   outer: Fillings,
 ): string | undefined {
   const called = functionOf(page, name);
-  if (!called || given.length > called.parameters.length || calls?.has(name)) return undefined;
+  if (!called || count > called.parameters.length || calls?.has(name)) return undefined;
   if (outer.callsLeft.amount-- <= 0 || (calls?.size ?? 0) > deepestCalls) return undefined;
+  const given = fill();
   const parent = parentOf(target);
   const said = new Map<string, string>();
   for (const { name: property, value, condition, containers } of called.said)
@@ -57,9 +58,13 @@ export function resultOf(
       known.set(variable, value);
       return value;
     },
+    circle: { isMet: false },
+    isCircular: (variable) => !isOwn(variable) && outer.isCircular?.(variable) === true,
     holds: (asked) => choiceHolds(page, target, asked, inner),
     result: (call) => resultOf(page, target, call, inner),
   };
+  const isOwn = (variable: string) =>
+    said.has(variable) || called.parameters.some((one) => one.name === variable);
   const find = (variable: string): string | undefined => {
     const local = said.get(variable);
     if (local !== undefined && /^(inherit|unset)$/i.test(local)) return outer.variable(variable);
@@ -69,10 +74,12 @@ export function resultOf(
     if (at < 0) return local === undefined ? outer.variable(variable) : undefined;
     const { syntax, usual } = called.parameters[at];
     const own = given[at];
-    if (own !== undefined && own !== '' && fitsSyntax(syntax, own)) return own;
+    if (own !== undefined && fitsSyntax(syntax, own)) return own;
     const instead = usual === undefined ? undefined : substituted(usual, inner)?.trim();
     return instead !== undefined && fitsSyntax(syntax, instead) ? instead : undefined;
   };
+  // All of them are read, whether or not the result is made of them.
+  for (const local of said.keys()) if (local !== 'result') inner.variable(local);
   const result = said.has('result') ? substituted(said.get('result')!, inner)?.trim() : undefined;
   return result !== undefined && fitsSyntax(called.returns, result) ? result : undefined;
 }

@@ -1,9 +1,11 @@
 // Whether a target has the style that a query asks for (CSS Conditional 5 §5.3), and which variables queries ask about.
 import { abilitiesOf, type Page, type StyleBlock, type StyleSet } from '../page/index.js';
 import {
+  combine,
   holds,
   parseContainer,
   supports,
+  truthOfMedia,
   variablesAsked,
   type ChoiceLeaf,
   type StyleLeaf,
@@ -14,7 +16,7 @@ import { computedAs, isValueAlready } from './computed.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { parentOf } from './surroundings.js';
 import type { Target } from './types.js';
-import { substituted, type Fillings } from './substitute.js';
+import { readVariable, substituted, type Fillings } from './substitute.js';
 import { fillingsOf, variableOf } from './variables.js';
 
 /** undefined where only fonts or layout know. */
@@ -26,7 +28,8 @@ export function hasStyle(
 ): boolean | undefined {
   if (asked.kind === 'range') return isInRange(page, target, asked, fillings);
   const { name, value } = asked;
-  const own = fillings.variable(name);
+  const own = readVariable(fillings, name);
+  if (fillings.circle.isMet) return false;
   const registered = registeredProperty(page, name);
   if (value === undefined)
     return (
@@ -37,11 +40,11 @@ export function hasStyle(
   if (/^revert(-layer)?$/i.test(value)) return false;
   if (registered && registered.syntax.trim() !== '*') {
     const filled = substituted(value, fillings);
-    return (
-      filled !== undefined && isOfSyntax(page, name, filled) && isValueAlready(page, target, name, value)
-    );
+    if (filled === undefined || fillings.circle.isMet) return false;
+    return isOfSyntax(page, name, filled) && isValueAlready(page, target, name, filled);
   }
-  return own?.trim() === wantedOf(page, target, asked, fillings);
+  const wanted = wantedOf(page, target, asked, fillings);
+  return !fillings.circle.isMet && own?.trim() === wanted;
 }
 
 function wantedOf(
@@ -72,17 +75,28 @@ const kinds = ['<number>', '<percentage>', '<length>', '<angle>', '<time>', '<re
 function isInRange(
   page: Page,
   target: Target,
-  { left, operator, right }: Extract<StyleLeaf, { kind: 'range' }>,
+  { read, comparisons }: Extract<StyleLeaf, { kind: 'range' }>,
   fillings: Fillings,
 ): boolean | undefined {
-  const [a, b] = [left, right].map((text) =>
-    /^--[^(]*$/.test(text) ? fillings.variable(text) : substituted(text, fillings),
-  );
-  if (a === undefined || b === undefined) return false;
-  const kind = kinds.find((one) => fitsSyntax(one, a.trim()) && fitsSyntax(one, b.trim()));
-  if (!kind) return false;
-  const [low, high] = [a, b].map((text) => amountOf(computedAs(page, target, kind, text.trim())));
-  if (low === undefined || high === undefined) return undefined;
+  const texts: string[] = [];
+  for (const one of read) {
+    const text = (/^--[^(]*$/.test(one) ? readVariable(fillings, one) : substituted(one, fillings))?.trim();
+    // Engines read no further where one has nothing to compare.
+    if (text === undefined || !kinds.some((kind) => fitsSyntax(kind, text))) return false;
+    texts.push(text);
+  }
+  if (fillings.circle.isMet) return false;
+  const answers = comparisons.map(({ left, operator, right }) => {
+    const [a, b] = [texts[left], texts[right]];
+    const kind = kinds.find((each) => fitsSyntax(each, a) && fitsSyntax(each, b));
+    if (!kind) return false;
+    const [low, high] = [a, b].map((text) => amountOf(computedAs(page, target, kind, text)));
+    return low === undefined || high === undefined ? undefined : compared(low, operator, high);
+  });
+  return combine(answers, false);
+}
+
+function compared(low: number, operator: '=' | '<' | '<=' | '>' | '>=', high: number): boolean {
   switch (operator) {
     case '=':
       return low === high;
@@ -105,14 +119,20 @@ const amountOf = (text: string): number | undefined =>
 export function choiceHolds(page: Page, target: Target, asked: ChoiceLeaf, fillings: Fillings): Truth {
   switch (asked.kind) {
     case 'media':
-      return holds(asked.query, page.conditions);
-    case 'supports':
-      return supports(asked.text, abilitiesOf(page.grammar, page.tree.names, page.tree.quirks));
-    default:
+      // What engines do not know is unknown only where it has no brackets of its own; within them it does not hold.
+      return (asked.isBare ? truthOfMedia : holds)(asked.query, page.conditions);
+    case 'supports': {
+      const isKnown = supports(asked.text, abilitiesOf(page.grammar, page.tree.names, page.tree.quirks));
+      return isKnown || !asked.isBare ? isKnown : undefined;
+    }
+    default: {
       if (asked.kind === 'range') return hasStyle(page, target, asked, fillings);
+      const own = readVariable(fillings, asked.name);
+      if (fillings.circle.isMet) return false;
       // Choices take the initial value of a registered variable for one too, and what has no value for nothing's.
-      if (asked.value === undefined) return fillings.variable(asked.name) !== undefined;
+      if (asked.value === undefined) return own !== undefined;
       return substituted(asked.value, fillings) !== undefined && hasStyle(page, target, asked, fillings);
+    }
   }
 }
 

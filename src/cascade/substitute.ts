@@ -16,16 +16,22 @@ const substituting = /(?<![\w-])(var|env|attr|if|--[^\s(),;:]+)\(/i;
 const ofDevice =
   /^(safe-area-(max-)?inset-(top|right|bottom|left)|keyboard-inset-(top|right|bottom|left|width|height)|titlebar-area-(x|y|width|height)|viewport-segment-(top|right|bottom|left|width|height)|preferred-text-scale)$/;
 
-/** A function of the author's with its arguments, each filled in already, and the functions in which it is called. */
+/** A function of the author's with its arguments, and the functions in which it is called. */
 export interface Call {
   readonly name: string;
-  readonly given: readonly (string | undefined)[];
+  readonly arguments: number;
+  /** What they are, filled in; that of a function that is none is not read. */
+  readonly given: () => readonly (string | undefined)[];
   readonly calls?: ReadonlySet<string>;
 }
 
 /** What takes a function's place in a value, by name; undefined for nothing. */
 export interface Fillings {
   readonly variable: (name: string) => string | undefined;
+  /** Whether a variable stands in a circle with what is filled in. */
+  readonly isCircular?: (name: string) => boolean;
+  /** Once such a one has been read, all is in vain: no fallback of a variable is read any more, and no style is as it is asked. */
+  readonly circle: { isMet: boolean };
   /** As it is written on the element. */
   readonly attribute: (name: string) => string | undefined;
   /** Whether what a choice asks for holds; undefined where no engine knows. */
@@ -36,6 +42,13 @@ export interface Fillings {
   readonly calls?: ReadonlySet<string>;
   /** How many calls are left: functions that call each other twice each would go on for ever. */
   readonly callsLeft: { amount: number };
+}
+
+/** The value of a variable for what is filled in; undefined for none, and in a circle. */
+export function readVariable(fillings: Fillings, name: string): string | undefined {
+  const value = fillings.variable(name);
+  if (fillings.isCircular?.(name)) fillings.circle.isMet = true;
+  return value;
 }
 
 /** Calls in one value; more are more than anybody writes. */
@@ -60,6 +73,7 @@ function substitutedIn(
 ): string | undefined {
   if (depth > deepestNesting) return undefined;
   let text = '';
+  let isWhole = true;
   for (let at = from; at < to; at++) {
     if (text.length > longestValue) return undefined;
     const [, kind] =
@@ -71,13 +85,15 @@ function substitutedIn(
     }
     const close = Math.min(tokens.closes[at], to);
     const filling = fillingOf(tokens, { at, close, name: kind }, fillings, depth);
-    if (filling === undefined) return undefined;
+    at = close;
+    // What stands behind is read all the same, which may lead back to where this is asked.
+    isWhole &&= filling !== undefined;
+    if (filling === undefined) continue;
     // What is filled in never joins its neighbours to one token.
     text += /[\w%-]$/.test(text) && /^[\w%.-]/.test(filling) ? ` ${filling}` : filling;
     if (/[\w%-]$/.test(text) && /^[\w%.-]/.test(tokenText(tokens, close + 1)) && close + 1 < to) text += ' ';
-    at = close;
   }
-  return text.length > longestValue ? undefined : text;
+  return isWhole && text.length <= longestValue ? text : undefined;
 }
 
 /** A function that something takes the place of, from its name to its closing bracket. */
@@ -91,9 +107,17 @@ function fillingOf(tokens: Tokens, place: Place, fillings: Fillings, depth: numb
   const { at, close, name } = place;
   if (name.startsWith('--')) {
     if (isInItself(tokens, place)) return undefined;
+    const places = argumentsIn(tokens, place);
     return fillings.result({
       name,
-      given: argumentsIn(tokens, place, fillings, depth),
+      arguments: places.length,
+      given: () =>
+        places.map(([start, end]) => {
+          if (skipSpace(tokens, start, end) >= end) return undefined;
+          // A list with commas of its own stands in braces.
+          const text = substitutedIn(tokens, start, end, fillings, depth + 1)?.trim();
+          return text?.replace(/^\{([^]*)\}$/, '$1').trim();
+        }),
       calls: fillings.calls,
     });
   }
@@ -101,8 +125,11 @@ function fillingOf(tokens: Tokens, place: Place, fillings: Fillings, depth: numb
   const first = skipSpace(tokens, at + 1, close);
   const isVariable = /^var$/i.test(name);
   const comma = isVariable ? skipSpace(tokens, first + 1, close) : commaIn(tokens, at, close);
-  const own = isVariable ? fillings.variable(tokenText(tokens, first)) : ownOf(tokens, at, close, fillings);
-  const hasFallback = comma < close && tokens.types[comma] === kinds.Comma;
+  const own = isVariable
+    ? readVariable(fillings, tokenText(tokens, first))
+    : ownOf(tokens, at, close, fillings);
+  const isRead = comma < close && tokens.types[comma] === kinds.Comma;
+  const hasFallback = isRead && !(isVariable && fillings.circle.isMet);
   if (own !== undefined || !hasFallback) return own;
   return substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim();
 }
@@ -114,20 +141,13 @@ function isInItself(tokens: Tokens, { at, close }: Place): boolean {
   return false;
 }
 
-/** What is given to a function, filled in; undefined for what has no value. */
-function argumentsIn(
-  tokens: Tokens,
-  { at, close }: Place,
-  fillings: Fillings,
-  depth: number,
-): (string | undefined)[] {
-  const given: (string | undefined)[] = [];
+/** What is given to a function, each from one token up to, not including, another. */
+function argumentsIn(tokens: Tokens, { at, close }: Place): (readonly [number, number])[] {
+  const given: (readonly [number, number])[] = [];
   if (skipSpace(tokens, at + 1, close) >= close) return given;
   for (let start = at + 1; start <= close;) {
     const comma = commaIn(tokens, start - 1, close);
-    // A list with commas of its own stands in braces.
-    const text = substitutedIn(tokens, start, comma, fillings, depth + 1)?.trim();
-    given.push(text?.replace(/^\{([^]*)\}$/, '$1').trim());
+    given.push([start, comma]);
     start = comma + 1;
   }
   return given;
@@ -174,44 +194,29 @@ export const variablesIn = (value: string): string[] => namesReadIn(value).filte
 
 /** The same, with the functions of the author's that it calls, each with its bracket. */
 export function namesReadIn(value: string): string[] {
+  if (!value.includes('(') || !reading.test(value)) return [];
   const names: string[] = [];
-  eachRead(value, undefined, (name) => names.push(name) > 0);
-  return names;
-}
-
-/** Whether a name that a value reads is that of a function. */
-export const isCall = (name: string): boolean => name.endsWith('(');
-
-const reading = /(var|style|--[^\s(),;:]+)\(/i;
-
-/**
- * Names each variable that a value reads or asks about, and each function of the author's with its bracket, in order; what stands
- * behind a variable's comma where `visit` asks for it, and what stands behind that of an `attr()` unless these attributes have what
- * it asks for.
- */
-export function eachRead(
-  value: string,
-  attributes: ReadonlyMap<string, string> | undefined,
-  visit: (name: string) => boolean,
-): void {
-  if (!value.includes('(') || !reading.test(value)) return;
   const tokens = readTokens(value);
   for (let at = 0; at < tokens.count; at++) {
     if (tokens.types[at] !== kinds.Function) continue;
     const kind = tokenText(tokens, at).toLowerCase();
-    const close = Math.min(tokens.closes[at], tokens.count);
-    if (kind === 'attr(' && attributes) {
-      if (ownOf(tokens, at, close, { attribute: (name) => attributes.get(name) }) !== undefined) at = close;
-    } else if (kind === 'var(') {
+    if (kind === 'var(') {
       const name = tokenText(tokens, skipSpace(tokens, at + 1));
-      if (name.startsWith('--') && !visit(name)) at = close;
+      if (name.startsWith('--')) names.push(name);
     } else if (kind.startsWith('--')) {
-      visit(tokenText(tokens, at));
+      names.push(tokenText(tokens, at));
     } else if (kind === 'style(') {
+      const close = Math.min(tokens.closes[at], tokens.count);
       for (let one = at + 1; one < close; one++) {
         const name = tokens.types[one] === kinds.Ident ? tokenText(tokens, one) : '';
-        if (name.startsWith('--')) visit(name);
+        if (name.startsWith('--')) names.push(name);
       }
     }
   }
+  return names;
 }
+
+const reading = /(var|style|--[^\s(),;:]+)\(/i;
+
+/** Whether a name that a value reads is that of a function. */
+export const isCall = (name: string): boolean => name.endsWith('(');

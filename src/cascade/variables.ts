@@ -1,12 +1,12 @@
 import { isHighlight } from '../facts/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { withPlace } from './places.js';
-import { readByFunction, resultOf } from './author-functions.js';
+import { resultOf } from './author-functions.js';
 import { choiceHolds } from './style-queries.js';
 import { rolledBack } from './rank.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
-import { eachRead, isCall, isSubstituted, mostCalls, substituted, type Fillings } from './substitute.js';
+import { isSubstituted, mostCalls, substituted, type Fillings } from './substitute.js';
 import { elementOf, pseudoOf, type Target } from './types.js';
 
 /** CSS Variables 1 §3, CSS Values 5 §7.7: `var()` and `attr()` filled in; undefined where one has no value or runs in a circle. */
@@ -20,9 +20,16 @@ export const fillingsOf = (page: Page, target: Target): Fillings =>
   fillingsFor(page, target, (name) => variablesOf(page).valueOf(target, name));
 
 /** The same where its variables are found so. */
-function fillingsFor(page: Page, target: Target, variable: Fillings['variable']): Fillings {
+function fillingsFor(
+  page: Page,
+  target: Target,
+  variable: Fillings['variable'],
+  isCircular?: Fillings['isCircular'],
+): Fillings {
   const fillings: Fillings = {
     variable,
+    isCircular,
+    circle: { isMet: false },
     callsLeft: { amount: mostCalls },
     attribute: (name) => elementOf(target).attributes.get(name),
     holds: (asked) => choiceHolds(page, target, asked, fillings),
@@ -59,6 +66,9 @@ interface Declared {
 const keyOf = (target: Target, name: string): string =>
   `${elementOf(target).index}${pseudoOf(target)} ${name}`;
 
+/** Thrown where a value cannot be read on before others are known. */
+const notYet = new Error('not known yet');
+
 /** How a value asks for what stands below it (CSS Cascade 5 §7.3.4–7.3.5); undefined where it does not. */
 const rollback = (value: string): string | undefined =>
   /^(revert|revert-layer)$/i.test(value) ? value.toLowerCase() : undefined;
@@ -80,14 +90,17 @@ class Variables {
     const circular = new Set<string>();
     while (open.length) {
       const top = open[open.length - 1];
-      const needs = this.#needs(top, ({ key }) =>
-        this.#values.has(key) ? this.#values.get(key) !== undefined : undefined,
+      const needs = this.#needs(
+        top,
+        ({ key }) => (this.#values.has(key) ? this.#values.get(key) : null),
+        ({ key }) => circular.has(top.key) && circular.has(key),
       ).filter(({ key }) => !this.#values.has(key));
       const next = needs.find(({ key }) => !places.has(key));
-      const back = needs.find(({ key }) => places.has(key));
+      const back = needs.find(({ key }) => places.has(key) && !(circular.has(key) && circular.has(top.key)));
       // Every variable of a circle is invalid (CSS Variables 1 §3.3).
-      if (back) for (const { key } of open.slice(places.get(back.key))) circular.add(key);
-      if (next) {
+      if (back) {
+        for (const { key } of open.slice(places.get(back.key))) circular.add(key);
+      } else if (next) {
         places.set(next.key, open.length);
         open.push(next);
       } else {
@@ -104,7 +117,9 @@ class Variables {
     const open: Declared[] = [{ target, name, key: own, value }];
     const seen = new Set<string>();
     for (let one = open.pop(); one; one = open.pop()) {
-      for (const next of this.#needs(one, (each) => this.valueOf(each.target, each.name) !== undefined)) {
+      for (const next of this.#needs(one, (each) =>
+        each.key === own ? null : this.valueOf(each.target, each.name),
+      )) {
         if (next.key === own) return true;
         if (!seen.has(next.key)) open.push(next);
         seen.add(next.key);
@@ -161,29 +176,50 @@ class Variables {
   }
 
   /**
-   * The variables whose values a variable's value hangs on; of one that `hasValue` knows nothing about (undefined), what stands
-   * behind its comma is not read yet: engines read it only where it is needed.
+   * The variables that an engine reads on the way to a variable's value, as far as `valueOf` tells theirs (null for not yet): what
+   * stands behind a comma, in a branch or behind an `and` it reads only where it comes by. `isCircular` are those known to stand
+   * in a circle with it.
    */
-  #needs(one: Declared, hasValue: (of: Declared) => boolean | undefined): Declared[] {
+  #needs(
+    one: Declared,
+    valueOf: (of: Declared) => string | undefined | null,
+    isCircular: (of: Declared) => boolean = () => false,
+  ): Declared[] {
     const { value, target } = one;
     const found: Declared[] = [];
-    const { attributes } = elementOf(target);
-    eachRead(value, attributes, (name) => {
-      if (isCall(name)) {
-        const { styles, overlay } = this.page;
-        for (const read of readByFunction(overlay?.styles ?? styles, name.slice(0, -1))) {
-          const inside = this.#declared(target, read);
-          if (inside) found.push(inside);
-        }
-        return true;
-      }
+    let isOpen = false;
+    let choices = 0;
+    const variable = (name: string) => {
       const declared = this.#declared(target, name);
-      if (declared) found.push(declared);
-      const isGiven = declared
-        ? hasValue(declared)
-        : registeredProperty(this.page, name)?.initial !== undefined;
-      return isGiven === false;
+      if (!declared) return registeredProperty(this.page, name)?.initial;
+      found.push(declared);
+      if (isCircular(declared)) return undefined;
+      const known = valueOf(declared);
+      isOpen ||= known === null;
+      if (isOpen && choices > 0) throw notYet;
+      return known ?? (known === null ? '' : undefined);
+    };
+    /** What hangs on values is asked when all are known. */
+    const settled = <T>(ask: () => T): T => {
+      if (isOpen) throw notYet;
+      choices++;
+      const answer = ask();
+      choices--;
+      return answer;
+    };
+    const plain = fillingsFor(this.page, target, variable, (name) => {
+      const declared = this.#declared(target, name);
+      return declared !== undefined && isCircular(declared);
     });
+    try {
+      substituted(value, {
+        ...plain,
+        holds: (asked) => settled(() => plain.holds(asked)),
+        result: (call) => settled(() => plain.result(call)),
+      });
+    } catch (error) {
+      if (error !== notYet) throw error;
+    }
     const mayFallBack = registeredProperty(this.page, one.name) !== undefined;
     const above = mayFallBack || /^(inherit|unset)$/i.test(value) ? this.#above(one) : undefined;
     if (above) found.push(above);

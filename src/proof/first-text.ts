@@ -1,4 +1,12 @@
-import { computedOf, elementOf, pseudoOf, type Target } from '../cascade/index.js';
+import {
+  computedFrom,
+  computedOf,
+  elementOf,
+  pseudoOf,
+  specifiedFrom,
+  standingCandidates,
+  type Target,
+} from '../cascade/index.js';
 import type { Page, PageElement } from '../page/index.js';
 import { isInherited } from '../value/index.js';
 
@@ -14,13 +22,22 @@ export function isFirstText(target: Target): boolean {
  */
 export function changesWordsWithin(view: Page, target: Target, longhand: string): boolean {
   if (!isFirstText(target) || !isInherited(longhand)) return false;
+  const candidates = standingCandidates(view, target, longhand);
+  const { inheritsFrom, value = '' } = specifiedFrom(view, target, longhand, candidates);
+  // What is handed down comes from the box further in.
+  if (inheritsFrom || (longhand === 'color' && /^currentcolor$/i.test(value))) return false;
   const isLetter = pseudoOf(target) === '::first-letter';
-  const value = computedOf(view, target, longhand);
   // Engines leave a line's letters as the box further in has made them.
-  if (!isLetter && longhand === 'text-transform' && value === 'none') return false;
+  if (!isLetter && longhand === 'text-transform' && computedOf(view, target, longhand) === 'none')
+    return false;
   const holder = holderOf(view, elementOf(target), isLetter);
-  return holder !== undefined && computedOf(view, holder, longhand) !== value;
+  if (!holder) return false;
+  if (longhand === 'font-size' && ofOwnSize.test(value)) return !/^(1em|100%)$/i.test(value);
+  return computedOf(view, holder, longhand) !== computedFrom(view, holder, longhand, candidates.slice(0, 1));
 }
+
+/** Sizes that are shares of the one that is handed down. */
+const ofOwnSize = /^([\d.+-]+(em|%|ex|ch)|larger|smaller)$/i;
 
 /** The box further in whose own font the first words have; undefined where they stand in the box itself, or nobody knows. */
 function holderOf(view: Page, host: PageElement, isLetter: boolean): PageElement | undefined {

@@ -6,8 +6,9 @@ import { parseStyleQuery, type StyleLeaf } from './style-query.js';
 
 export type ChoiceLeaf =
   | StyleLeaf
-  | { readonly kind: 'media'; readonly query: MediaQuery }
-  | { readonly kind: 'supports'; readonly text: string };
+  /** `isBare` where what is asked stands there without brackets of its own. */
+  | { readonly kind: 'media'; readonly query: MediaQuery; readonly isBare: boolean }
+  | { readonly kind: 'supports'; readonly text: string; readonly isBare: boolean };
 
 /** One of its values, from one token up to, not including, another. */
 export interface Branch {
@@ -24,9 +25,15 @@ const leaves = {
       case 'style(':
         return parseStyleQuery(text);
       case 'media(':
-        return { kind: 'media', query: parseMedia(asQuery(text)) };
+        return {
+          kind: 'media',
+          query: parseMedia(asQuery(text)),
+          isBare: !/^\s*[\w-]*\(/.test(text) && !isBracketed(text),
+        };
       case 'supports(':
-        return { kind: 'supports', text: /^\s*[\w-]+\s*:/.test(text) ? `(${text})` : text };
+        return /^\s*[\w-]+\s*:/.test(text)
+          ? { kind: 'supports', text: `(${text})`, isBare: true }
+          : { kind: 'supports', text, isBare: false };
       default:
         return unknown;
     }
@@ -34,7 +41,9 @@ const leaves = {
 };
 
 /** A feature may stand there without brackets. */
-const asQuery = (text: string): string => (/^\s*[(]|^\s*not\b/i.test(text) ? text : `(${text.trim()})`);
+const asQuery = (text: string): string => (isBracketed(text) ? text : `(${text.trim()})`);
+
+const isBracketed = (text: string): boolean => /^\s*(\(|not\b(?!\s+\w))/i.test(text);
 
 /** The branches of the `if()` that opens at a token; undefined where it is not written as one. */
 export function parseChoice(tokens: Tokens, open: number): readonly Branch[] | undefined {

@@ -128,11 +128,16 @@ export function truthOf<Leaf extends { readonly kind: string }>(
       return truth === undefined ? undefined : !truth;
     }
     case 'all':
-    case 'some':
-      return combine(
-        one.of.map((part) => truthOf(part as Condition<Leaf>, answer)),
-        one.kind === 'some',
-      );
+    case 'some': {
+      // What stands behind the answer that decides is not asked: reading it could lead back to where this is asked.
+      const decisive = one.kind === 'some';
+      const answers: Truth[] = [];
+      for (const part of one.of) {
+        answers.push(truthOf(part as Condition<Leaf>, answer));
+        if (answers.at(-1) === decisive) break;
+      }
+      return combine(answers, decisive);
+    }
     default:
       return answer(condition as Leaf);
   }

@@ -211,7 +211,7 @@ function variablesIn(query: Condition<Leaf>): readonly string[] {
     case 'style':
       return [query.name, ...namesIn(query.value ?? '')];
     case 'range':
-      return [...namesIn(query.left), ...namesIn(query.right)];
+      return query.read.flatMap(namesIn);
     case 'not':
       return variablesIn(query.of);
     case 'all':

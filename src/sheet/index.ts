@@ -21,7 +21,7 @@ export {
 } from './container.js';
 export { mediaInChoices, parseChoice, type ChoiceLeaf } from './choice.js';
 export type { StyleLeaf } from './style-query.js';
-export { holds, parseMedia, widthsOf, type MediaQuery } from './media.js';
+export { holds, parseMedia, truthOfMedia, widthsOf, type MediaQuery } from './media.js';
 export { mediaFault, whyNeverHolds, type MediaFault } from './media-faults.js';
 export type { MediaConditions } from './media-features.js';
 export { readLayerNames } from './layer-names.js';

@@ -1,5 +1,5 @@
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
-import { broken, parseCondition, truthOf, type Condition, type Truth } from './condition.js';
+import { broken, combine, parseCondition, truthOf, type Condition, type Truth } from './condition.js';
 import { readFeature, type Comparison } from './feature.js';
 import { mediaFeature, type MediaConditions } from './media-features.js';
 
@@ -32,6 +32,13 @@ export function parseMedia(text: string): MediaQuery {
 export function holds(query: MediaQuery, conditions: MediaConditions): boolean {
   return query.list.length === 0 || query.list.some((one) => answer(one, conditions) === true);
 }
+
+/** The same; undefined where what it asks is known to no engine. */
+export const truthOfMedia = (query: MediaQuery, conditions: MediaConditions): Truth =>
+  combine(
+    query.list.map((one) => answer(one, conditions)),
+    true,
+  );
 
 /** The widths (CSS px) at which the list may begin or cease to hold in windows of that height. */
 export function widthsOf(query: MediaQuery, height: number): number[] {

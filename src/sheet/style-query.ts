@@ -11,9 +11,14 @@ export type StyleLeaf =
     }
   | {
       readonly kind: 'range';
-      readonly left: string;
-      readonly operator: '=' | '<' | '<=' | '>' | '>=';
-      readonly right: string;
+      /** What is compared, in the order in which engines read it: what stands at the right, or between two others, before the left. */
+      readonly read: readonly string[];
+      /** Each with the places of its sides in what is read. */
+      readonly comparisons: readonly {
+        left: number;
+        operator: '=' | '<' | '<=' | '>' | '>=';
+        right: number;
+      }[];
     };
 
 const leaves = { feature: (_: string, written: string) => readStyle(written) };
@@ -39,12 +44,23 @@ function readStyle(written: string): Condition<StyleLeaf> {
       ? { kind: 'style', name }
       : { kind: 'style', name, value: value.replace(/\s*!\s*important\s*$/i, '').trim() };
   const pieces = splitAtSigns(text);
-  if (pieces.length === 3) return range(pieces[0], pieces[1], pieces[2]);
-  const isBetween = pieces.length === 5 && pieces[1][0] === pieces[3][0] && pieces[1] !== '=';
+  const [left, first, middle, second, last] = pieces;
+  if (pieces.length === 3) return range([middle, left], [{ left: 1, operator: first as '=', right: 0 }]);
+  const isBetween = pieces.length === 5 && first[0] === second[0] && first !== '=';
   if (!isBetween) return unknown;
-  const [low, first, middle, second, high] = pieces;
-  return { kind: 'all', of: [range(low, first, middle), range(middle, second, high)] };
+  return range(
+    [middle, left, last],
+    [
+      { left: 1, operator: first as '<', right: 0 },
+      { left: 0, operator: second as '<', right: 2 },
+    ],
+  );
 }
+
+type Range = Extract<StyleLeaf, { kind: 'range' }>;
+
+const range = (read: Range['read'], comparisons: Range['comparisons']): Condition<StyleLeaf> =>
+  read.every(Boolean) ? { kind: 'range', read, comparisons } : unknown;
 
 /** A text at its signs of comparison outside of brackets. */
 function splitAtSigns(text: string): string[] {
@@ -57,8 +73,4 @@ function splitAtSigns(text: string): string[] {
     else pieces[pieces.length - 1] += sign ?? other;
   }
   return pieces.map((piece) => piece.trim());
-}
-
-function range(left: string, operator: string, right: string): Condition<StyleLeaf> {
-  return left && right ? { kind: 'range', left, operator: operator as '=', right } : unknown;
 }

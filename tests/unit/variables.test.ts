@@ -121,3 +121,56 @@ test.each([
     css.includes('{ --') ? 'wins' : 'needless',
   );
 });
+
+const functions = `@function --half(--n) { result: if(style(--n: 1): 1; else: var(--b)) }
+  @function --eager() { --kept: var(--b); result: 1 }`;
+
+/** What `--a` and `--b` come to, where `--b` reads `--a`. */
+const circle = (value: string) => {
+  const one = page(`${functions} .b { --yes: 1; --a: ${value}; --b: var(--a, 2) }`);
+  return ['--a', '--b'].map((name) => valueOf(one, one.select('.b')[0], name));
+};
+
+test.each([
+  ['behind an “and” that is decided', 'if(style(--no) and style(--b): 3; else: 4)'],
+  ['behind an “or” that is decided', 'if(style(--yes) or style(--b): 4; else: 3)'],
+  ['in a branch that is not taken', 'if(style(--no): var(--b); else: 4)'],
+  ['asked for by a branch behind the one that is taken', 'if(style(--yes): 4; style(--b): 3; else: 5)'],
+  ['compared with nothing', 'if(style(--b > --no): 3; else: 4)'],
+  ['behind a comma', 'var(--four, var(--b))'],
+])('what leads back, %s, is not read', (_, value) => {
+  const one = page(`.b { --four: 4; --yes: 1; --a: ${value}; --b: var(--a, 2) }`);
+  expect(['--a', '--b'].map((name) => valueOf(one, one.select('.b')[0], name))).toEqual(['4', '4']);
+});
+
+test('a function reads the branch that it takes, and all that it keeps for itself', () => {
+  expect(circle('--half(1)')).toEqual(['1', '1']);
+  expect(circle('--half(3)')).toEqual(['', '']);
+  expect(circle('--eager()')).toEqual(['', '']);
+});
+
+test.each([
+  ['before an “and”', 'if(style(--b) and style(--no): 3; else: 4)'],
+  ['beside what is unknown', 'if(media(nobody) and style(--b): 3; else: 4)'],
+  ['as what is asked for', 'if(style(--no: var(--b)): 3; else: 4)'],
+  ['behind what fails', 'var(--no) var(--b)'],
+  ['compared from the right', 'if(style(--no > --b): 3; else: 4)'],
+])('what leads back, %s, makes a circle', (_, value) => {
+  expect(circle(value)).toEqual(['', '']);
+});
+
+test.each([
+  ['what leads to itself', 'var(--a) var(--no, var(--b))'],
+  ['a style that is asked behind it', 'var(--a) if(style(--yes): var(--b); else: 1)'],
+])('of %s the rest is in vain, and no circle with others', (_, value) => {
+  expect(circle(value)).toEqual(['', '2']);
+});
+
+test.each([
+  ['media(nobody)', '1'],
+  ['media((nobody))', '2'],
+  ['supports(order: nobody)', '1'],
+  ['supports((order: nobody))', '2'],
+])('not %s', (asked, value) => {
+  expect(circle(`if(not ${asked}: 2; else: 1)`)[0]).toBe(value);
+});
