@@ -67,6 +67,11 @@ export function tightened(css: string): string {
       pieces.push(isEnd ? '}\n' : piece);
       continue;
     }
+    // A backslash at the end of a line escapes nothing; without the line's end it would escape what comes next.
+    if (pieces.at(-1) === '\\') {
+      pieces.push(piece);
+      continue;
+    }
     const next = tokens.types[at + 1];
     const mayGo = at + 1 < kept ? false : mayVanish(tokens, at);
     const isBehindEnd = pieces.length === 0 || (pieces.at(-1)!.endsWith('\n') && at >= kept);

@@ -106,6 +106,8 @@ test('white space that means something stays when others go', () => {
     '.a :hover, .a:hover{margin: calc(1px + 2px) -1px}\n',
   );
   expect(tightened('.a { --x: a  b ; }')).toBe('.a{--x: a  b}\n');
+  // A backslash at a line's end would escape what comes next.
+  expect(tightened('.a { color: r\\\n}\n.b { top: 0 }')).toBe('.a{color: r\\\n}\n.b{top: 0}\n');
   expect(tightened('.a { top: 0; } }')).toBe('.a{top: 0}\n}\n');
 });
 
