@@ -103,7 +103,7 @@ export const isToldAsUsed = (
 
 /** What ends the look that browsers give controls, whatever its value: pictures tell, and no computed value. */
 export const mayEndNativeLook = (page: Page, selector: string, property: string): boolean =>
-  /^(background|border)(?!-(spacing|collapse|repeat|blend))|^all$/.test(property) &&
+  /^(-webkit-)?(background|border)(?!-(spacing|collapse|repeat|blend))|^all$/.test(property) &&
   namedBy(page, selector).some(({ tag }) => /^(button|input|select|textarea|progress|meter)$/.test(tag));
 
 /** What a selector matches in its states or out of them; all where that cannot be told from its text. */
