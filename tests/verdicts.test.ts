@@ -24,6 +24,7 @@ import { frameworkCase } from './support/framework-cases.js';
 import { olderCase } from './support/older.js';
 import { compiledCase } from './support/compiled.js';
 import { longListCase } from './support/long-lists.js';
+import { presentCase } from './support/present.js';
 import { minifiedCase } from './support/minified.js';
 import { newerCase, newerThemes } from './support/newer.js';
 
@@ -193,6 +194,7 @@ test.each([
   [' of old habits', olderCase],
   [' written for older browsers', compiledCase],
   [' of long lists', longListCase],
+  [' of what is written lately', presentCase],
   [' where animations go on', moving],
   [' where lines run downwards', sideways],
   ...newerThemes.map((theme): [string, typeof ordinaryCase] => [

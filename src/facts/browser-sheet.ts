@@ -6,6 +6,9 @@
 const dropDown = 'select:not([multiple], [size]:not([size="0"], [size="1"]))';
 const listBox = 'select:is([multiple], [size]:not([size="0"], [size="1"]))';
 
+/** What may be shown over the page: HTML elements alone. */
+const overAll = '[popover]:where(:not(svg, svg :not(foreignObject *), math, math *))';
+
 export const browserSheet = `
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title, noscript { display: none }
 [hidden]:not(embed, marquee, svg, svg :not(foreignObject *), [hidden=until-found i]) { display: none }
@@ -27,8 +30,8 @@ listing, plaintext, pre, xmp { font-family: monospace; white-space: pre; margin-
 p, dl, dir, menu, ol, ul { margin-block: 1em }
 dialog:not([open]) { display: none }
 dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-content; margin: auto; border-style: solid; padding: 1em; background-color: canvas; color: canvastext }
-[popover]:not(:popover-open, dialog[open]) { display: none }
-[popover] { position: fixed; inset: 0; width: fit-content; height: fit-content; margin: auto; border: solid; padding: 0.25em; overflow: auto; background-color: canvas; color: canvastext }
+${overAll}:not(:popover-open, dialog[open]) { display: none }
+${overAll} { position: fixed; inset: 0; width: fit-content; height: fit-content; margin: auto; border: solid; padding: 0.25em; overflow: auto; background-color: canvas; color: canvastext }
 slot, rt-container { display: contents }
 marquee { text-align: start }
 ruby { display: ruby }

@@ -17,6 +17,13 @@ export const noEffectOnLook: readonly NoEffectCondition[] = [
     section: 'CSS Paged Media 3 §7',
   },
   {
+    properties: /^overlay$/,
+    when: () => true,
+    why: 'only the browser itself says what lies over the page',
+    remedy: '',
+    section: 'CSS Positioned Layout 4 §3.1',
+  },
+  {
     properties: /^(object-fit|object-position)$/,
     when: (box) => !box.replaced,
     why: 'it fits images and videos into their box, and this is neither',

@@ -85,6 +85,13 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties: /./,
+    when: (box) => is(/^::details-content$/)(box) && box.on.tag !== 'details',
+    why: 'only details have such contents',
+    remedy: '',
+    section: 'CSS Pseudo-Elements 4 §4.6',
+  },
+  {
+    properties: /./,
     when: (box) => is(/^::file-selector-button$/)(box) && !isFileField(box.on),
     why: 'only a file field has such a button',
     remedy: '',

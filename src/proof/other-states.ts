@@ -84,6 +84,14 @@ export class OtherStates {
       ...own.flatMap(dependenciesOf),
       ...fontsAskedFor(this.laid),
     ]);
+    // What is the same at rest may part where an animation moves what it hangs on.
+    if (
+      isMoved(
+        this.laid,
+        [...names].filter((name) => name === 'color' || name === 'font-size'),
+      )
+    )
+      names.add('animation-name');
     yield;
     let rules = yield* this.#rulesFor(block, { ...meant, names }, true);
     const isPlain = rules.size > 0 && this.#isPlain(block, { property, value });

@@ -129,6 +129,8 @@ const submitted = /^(button|fieldset|form|input|object|output|select|textarea)$/
 export function canBeIn(name: string, row: number, tree: Tree): boolean {
   const { tag, type } = controlOf(row, tree);
   switch (name) {
+    case 'popover-open':
+      return tree.attributes[row].has('popover');
     case 'disabled':
       return listed.test(tag) || tag.includes('-');
     // What is switched off takes no focus, and a frame leaves it to what is in it (HTML Standard §4.16.3).

@@ -101,7 +101,7 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
     case 'text-align':
       return word === '-webkit-auto' ? 'start' : undefined;
     case 'overflow-clip-margin':
-      return word === 'padding-box' ? '0' : undefined;
+      return /^padding-box( 0(px)?)?$|^0(px)? padding-box$/.test(word) ? '0' : undefined;
     default:
       if (sizes.test(longhand)) return ofOldSize[word];
       return /-width$/.test(longhand) ? lineWidths[word] : undefined;

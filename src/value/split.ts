@@ -46,6 +46,7 @@ export function splitShorthand(property: string, written: string): Split {
   if (name === 'columns') return splitColumns(longhands, value);
   if (name === 'marker') return zip(longhands, [value, value, value]);
   if (name === 'offset') return splitOffset(longhands, value);
+  if (name === 'position-try') return splitTry(longhands, value);
   if (name === 'container') return splitContainer(longhands, value);
   if (name === 'grid') return splitGrid(longhands, value);
   if (name === 'grid-template') return splitGridTemplate(longhands, value);
@@ -71,6 +72,12 @@ export function splitShorthand(property: string, written: string): Split {
 function acrossAndDown(value: string): string {
   const parts = topLevelParts(value);
   return parts?.length === 2 ? parts.join(' / ') : value;
+}
+
+/** CSS Anchor Positioning 1 §5.3: which place to try first, where that is said, and the places. */
+function splitTry(longhands: readonly string[], value: string): Split {
+  const [, order = 'normal', places] = /^(?:(normal|most-[a-z-]+)\s+)?([^]+)$/i.exec(value) ?? [];
+  return places === undefined ? undefined : zip(longhands, [order, places]);
 }
 
 /** CSS Backgrounds 3 §4.1: horizontal radii, and behind a slash the vertical ones. */

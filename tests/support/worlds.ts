@@ -85,8 +85,8 @@ export const isOfThisEngine = (selector: string, property: string): boolean =>
   // Without a box a transform is told as none (CSSOM View 1 §4), and this engine's own sheet leaves its place and colour aside.
   (/::backdrop/i.test(selector) &&
     /^(all|transform|position|inset.*|top|right|bottom|left)$/.test(property)) ||
-  // What marked text hands on to marked text engines tell in two ways.
-  (/::selection/i.test(selector) && property.startsWith('--'));
+  // What marked text hands on to marked text engines tell in two ways, and a colour that it is not told as another than they draw.
+  (/::selection/i.test(selector) && /^(--|color$)/.test(property));
 
 /**
  * Of a pseudo-element's margins, sizes and lines engines tell what layout makes of them: of `auto` that may be nothing, and of

@@ -100,6 +100,18 @@ test.each([
     'wins',
   ],
   ['… of sizes', 'b { font-size: 16px }', '.a { animation: grow 2s infinite }', 'wins'],
+  [
+    '… while the pointer is on it',
+    '.a { fill: currentcolor }',
+    '.a:hover { animation: glow 2s infinite }',
+    'wins',
+  ],
+  [
+    '… while the pointer is on the box above',
+    'b { color: black }',
+    '.a:hover { animation: glow 2s infinite }',
+    'wins',
+  ],
 ])('%s', (_, draft, sheet, outcome) => {
   // prettier-ignore
   expect(outcomeOf(glow + sheet, draft)).toBe(outcome);

@@ -65,3 +65,19 @@ test('a rule may be asked for with a choice as its value', () => {
   const two = () => writeOverride(page, { at: [tool], set: { width: 'var(--x, 1px); color: red' } });
   expect(two).toThrow('is more than one value');
 });
+
+test.each([
+  ['<p class="a">x</p>', '.a { overlay: auto }', 'no-effect'],
+  ['<p class="a">x</p>', '.a::details-content { color: red }', 'no-effect'],
+  ['<details class="a">x</details>', '.a::details-content { color: red }', 'wins'],
+  ['<p class="a">x</p>', '.a { position-try: normal none }', 'needless'],
+  ['<p class="a">x</p>', '.a { position-try: flip-block }', 'wins'],
+  ['<p class="a">x</p>', '.a:popover-open { top: 1px }', 'matches-nothing'],
+  ['<p class="a" popover>x</p>', '.a:popover-open { color: red }', 'wins'],
+  ['<p class="a">x</p>', '.a[popover] { padding: 0 }', 'wins'],
+  // Browsers show HTML elements alone over a page.
+  ['<svg class="a"></svg>', '.a[popover] { padding: 0 }', 'needless'],
+])('of %s, %s: %s', (body, draft, outcome) => {
+  const { verdicts } = prove(parsePage({ name: 'x', html: `<!DOCTYPE html>${body}` }), draft);
+  expect(verdicts[0].outcome).toBe(outcome);
+});

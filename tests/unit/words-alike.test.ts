@@ -11,6 +11,7 @@ const words: Readonly<Record<string, readonly string[]>> = {
   cursor: ['grab', '-webkit-grab', 'grabbing', '-webkit-grabbing', 'zoom-in', '-webkit-zoom-in', '-webkit-zoom-out', 'zoom-out', 'auto', 'url(a.png), -webkit-grab', 'url(a.png), grab'],
   zoom: ['0', '0%', '1', 'normal', 'reset', '100%', '50%', '0.5', '2'],
   resize: ['auto', 'both', 'none', 'horizontal', 'inline', 'block'],
+  'overflow-clip-margin': ['padding-box', 'padding-box 0px', '0px padding-box', '0', 'content-box', 'padding-box 4px', '4px'],
   'text-orientation': ['sideways', 'sideways-right', 'mixed', 'upright'],
   'text-emphasis-style': ['filled', 'open', 'dot', 'open dot', 'sesame', 'filled sesame', 'open sesame', 'circle', 'none', '"x"'],
   'text-align': ['start', 'end', 'left', 'right', '-webkit-auto', '-webkit-match-parent', '-webkit-center', 'center', 'justify'],
