@@ -101,7 +101,10 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
     case 'text-align':
       return word === '-webkit-auto' ? 'start' : undefined;
     case 'overflow-clip-margin':
-      return /^padding-box( 0(px)?)?$|^0(px)? padding-box$/.test(word) ? '0' : undefined;
+      // It is the box that is meant where none is named.
+      return /^padding-box( [\d.]+(px)?)?$|^[\d.]+(px)? padding-box$/.test(word)
+        ? word.replace(/ ?padding-box ?/, '').replace(/^(0px)?$/, '0')
+        : undefined;
     default:
       if (sizes.test(longhand)) return ofOldSize[word];
       return /-width$/.test(longhand) ? lineWidths[word] : undefined;
