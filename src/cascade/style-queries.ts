@@ -82,10 +82,10 @@ function isInRange(
   for (const one of read) {
     const text = (/^--[^(]*$/.test(one) ? readVariable(fillings, one) : substituted(one, fillings))?.trim();
     // Engines read no further where one has nothing to compare.
-    if (text === undefined || !kinds.some((kind) => fitsSyntax(kind, text))) return false;
+    if (fillings.circle.isMet || text === undefined || !kinds.some((kind) => fitsSyntax(kind, text)))
+      return false;
     texts.push(text);
   }
-  if (fillings.circle.isMet) return false;
   const answers = comparisons.map(({ left, operator, right }) => {
     const [a, b] = [texts[left], texts[right]];
     const kind = kinds.find((each) => fitsSyntax(each, a) && fitsSyntax(each, b));

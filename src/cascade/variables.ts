@@ -92,7 +92,7 @@ class Variables {
       const top = open[open.length - 1];
       const needs = this.#needs(
         top,
-        ({ key }) => (this.#values.has(key) ? this.#values.get(key) : null),
+        (one) => this.#known(one),
         ({ key }) => circular.has(top.key) && circular.has(key),
       ).filter(({ key }) => !this.#values.has(key));
       const next = needs.find(({ key }) => !places.has(key));
@@ -110,6 +110,14 @@ class Variables {
       }
     }
     return this.#values.get(first.key);
+  }
+
+  /** null for not yet. What reads nothing is known at once, so that a value which asks about many is not begun anew for each. */
+  #known(one: Declared): string | undefined | null {
+    const isPlain = !isSubstituted(one.value) && !/^(inherit|unset)$/i.test(one.value);
+    if (!this.#values.has(one.key) && isPlain && !registeredProperty(this.page, one.name))
+      this.#values.set(one.key, this.#value(one));
+    return this.#values.has(one.key) ? this.#values.get(one.key) : null;
   }
 
   leadsBack(target: Target, name: string, value: string): boolean {
