@@ -16,7 +16,7 @@ import { computedAs, isValueAlready } from './computed.js';
 import { isOfSyntax, registeredProperty } from './registered.js';
 import { parentOf } from './surroundings.js';
 import type { Target } from './types.js';
-import { readVariable, substituted, type Fillings } from './substitute.js';
+import { isSubstituted, readVariable, substituted, type Fillings } from './substitute.js';
 import { fillingsOf, variableOf } from './variables.js';
 
 /** undefined where only fonts or layout know. */
@@ -80,12 +80,14 @@ function isInRange(
 ): boolean | undefined {
   const texts: string[] = [];
   for (const one of read) {
-    const text = (/^--[^(]*$/.test(one) ? readVariable(fillings, one) : substituted(one, fillings))?.trim();
-    // Engines read no further where one has nothing to compare.
-    if (fillings.circle.isMet || text === undefined || !kinds.some((kind) => fitsSyntax(kind, text)))
-      return false;
+    const isName = /^--[^(]*$/.test(one);
+    const text = (isName ? readVariable(fillings, one) : substituted(one, fillings))?.trim();
+    // Engines read no further where one has nothing to compare, as all that is read in a circle.
+    const isInVain = fillings.circle.isMet && (isName || isSubstituted(one));
+    if (isInVain || text === undefined || !kinds.some((kind) => fitsSyntax(kind, text))) return false;
     texts.push(text);
   }
+  if (fillings.circle.isMet) return false;
   const answers = comparisons.map(({ left, operator, right }) => {
     const [a, b] = [texts[left], texts[right]];
     const kind = kinds.find((each) => fitsSyntax(each, a) && fitsSyntax(each, b));
