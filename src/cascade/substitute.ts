@@ -128,8 +128,8 @@ function fillingOf(tokens: Tokens, place: Place, fillings: Fillings, depth: numb
   const own = isVariable
     ? readVariable(fillings, tokenText(tokens, first))
     : ownOf(tokens, at, close, fillings);
-  const isRead = comma < close && tokens.types[comma] === kinds.Comma;
-  const hasFallback = isRead && !(isVariable && fillings.circle.isMet);
+  const isComma = comma < close && tokens.types[comma] === kinds.Comma;
+  const hasFallback = isComma && !(isVariable && fillings.circle.isMet);
   if (own !== undefined || !hasFallback) return own;
   return substitutedIn(tokens, comma + 1, close, fillings, depth + 1)?.trim();
 }
