@@ -21,7 +21,7 @@ export const noEffectOnLook: readonly NoEffectCondition[] = [
     when: () => true,
     why: 'only the browser itself says what lies over the page',
     remedy: '',
-    section: 'CSS Positioned Layout 4 §3.1',
+    section: 'CSS Positioned Layout 4',
   },
   {
     properties: /^(object-fit|object-position)$/,

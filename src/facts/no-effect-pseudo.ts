@@ -88,7 +88,7 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
     when: (box) => is(/^::details-content$/)(box) && box.on.tag !== 'details',
     why: 'only details have such contents',
     remedy: '',
-    section: 'CSS Pseudo-Elements 4 §4.6',
+    section: 'CSS Pseudo-Elements 4',
   },
   {
     properties: /./,
