@@ -74,7 +74,7 @@ function acrossAndDown(value: string): string {
   return parts?.length === 2 ? parts.join(' / ') : value;
 }
 
-/** CSS Anchor Positioning 1 §5.3: which place to try first, where that is said, and the places. */
+/** CSS Anchor Positioning 1: which place to try first, where that is said, and the places. */
 function splitTry(longhands: readonly string[], value: string): Split {
   const [, order = 'normal', places] = /^(?:(normal|most-[a-z-]+)\s+)?([^]+)$/i.exec(value) ?? [];
   return places === undefined ? undefined : zip(longhands, [order, places]);
