@@ -288,6 +288,20 @@ test.each([50, 350, 700])(
   },
 );
 
+test('a question that is pressed is opened, though an answer above it grows meanwhile', async () => {
+  await enter('tool/index.html');
+  const question = tab.getByRole('button', { name: 'What if…' });
+  await question.hover();
+  await tab.mouse.down();
+  await tab
+    .locator('.notices')
+    .evaluate((notices) =>
+      notices.append(Object.assign(document.createElement('pre'), { textContent: '\n'.repeat(9) })),
+    );
+  await tab.mouse.up();
+  await tab.getByRole('button', { name: 'What if…', expanded: true }).waitFor({ timeout: 5000 });
+});
+
 test('an editor and the room follow each other; undo works after a restart', async () => {
   await enter('tool/index.html');
   writeFileSync(opened.draft, 'h1 { color: rgb(1, 2, 3) !important }\n');

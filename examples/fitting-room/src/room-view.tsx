@@ -33,6 +33,10 @@ export function RoomView() {
         type="button"
         className="question"
         aria-expanded={open === question}
+        // An answer that comes in between moves what is below it, and the press would end on something else.
+        onPointerDown={({ pointerType, button }) =>
+          pointerType === 'mouse' && button === 0 && setOpen(question)
+        }
         onClick={() => setOpen(question)}
       >
         {title}
