@@ -4,7 +4,22 @@ import { defineConfig } from 'vite';
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url));
 
+/** Tables of all scripts are read when a text that is not plain is measured, and not when the command line is. */
+const lateSegmenters = {
+  name: 'late-segmenters',
+  transform: (code, file) =>
+    /node_modules\/(string-width|wrap-ansi)\//.test(file)
+      ? code
+          .replace(
+            'const segmenter = new Intl.Segmenter();',
+            'let made; const segmenter = () => (made ??= new Intl.Segmenter());',
+          )
+          .replaceAll('segmenter.segment(', 'segmenter().segment(')
+      : undefined,
+};
+
 export default defineConfig({
+  plugins: [lateSegmenters],
   root: here('..'),
   publicDir: false,
   logLevel: 'error',
