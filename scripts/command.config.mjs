@@ -4,22 +4,23 @@ import { defineConfig } from 'vite';
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url));
 
-/** Tables of all scripts are read when a text that is not plain is measured, and not when the command line is. */
-const lateSegmenters = {
-  name: 'late-segmenters',
-  transform: (code, file) =>
-    /node_modules\/(string-width|wrap-ansi)\//.test(file)
-      ? code
-          .replace(
-            'const segmenter = new Intl.Segmenter();',
-            'let made; const segmenter = () => (made ??= new Intl.Segmenter());',
-          )
-          .replaceAll('segmenter.segment(', 'segmenter().segment(')
+/** What measures texts in all scripts reads tables of them, for a tenth of a short command's time: only a text that is not plain needs it. */
+const late = { 'string-width': 'width', 'wrap-ansi': 'wrapped' };
+const lateWidths = {
+  name: 'late-widths',
+  enforce: 'pre',
+  resolveId: (asked, from) => {
+    if (asked === './widths.cjs') return { id: asked, external: true };
+    return late[asked] && from?.endsWith('/cli/io.js') ? `\0late:${asked}` : undefined;
+  },
+  load: (id) =>
+    id.startsWith('\0late:')
+      ? `let kept; export default (...asked) => (kept ??= require('./widths.cjs').${late[id.slice(6)]})(...asked);`
       : undefined,
 };
 
 export default defineConfig({
-  plugins: [lateSegmenters],
+  plugins: [lateWidths],
   root: here('..'),
   publicDir: false,
   logLevel: 'error',
@@ -43,7 +44,7 @@ export default defineConfig({
     target: 'node20',
     chunkSizeWarningLimit: 3000,
     rollupOptions: {
-      input: { run: here('../dist/cli/run.js') },
+      input: { run: here('../dist/cli/run.js'), widths: here('./widths.mjs') },
       // Such files the engine reads with what was kept of them (src/cli/kept-code.ts).
       output: { format: 'cjs', entryFileNames: '[name].cjs', chunkFileNames: '[name]-[hash].cjs' },
     },
