@@ -4,6 +4,7 @@ import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { anyDeclaration, isLenient } from './support/any-values.js';
 import { startEngine } from './support/engine.js';
+import { standIn } from './support/stand-ins.js';
 import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
 
 let browser: Browser;
@@ -43,6 +44,12 @@ async function judged(list: Said[]): Promise<string[]> {
 test(
   'a value is refused where the engine drops it, and nowhere else',
   () => expectNothingFalse(fc.array(anyDeclaration, { minLength: 100, maxLength: 100 }), runsOr(60), judged),
+  judgeTime,
+);
+
+test(
+  'a value with functions that stand for other texts is refused where the engine drops it, and nowhere else',
+  () => expectNothingFalse(fc.array(standIn, { minLength: 100, maxLength: 100 }), runsOr(20), judged),
   judgeTime,
 );
 

@@ -192,18 +192,18 @@ function checkWish(page: Page, { at, set, media }: Wish): void {
   if (Object.keys(set).length === 0)
     throw new YeltoError('There is nothing to set: no declaration was given.');
   for (const [property, value] of Object.entries(set)) {
-    const fault = page.grammar.check(property, value);
-    if (fault)
-      throw new YeltoError(`${fault.reason[0].toUpperCase()}${fault.reason.slice(1)}.`, {
-        text: `${property}: ${value}`,
-        remedy: fault.remedy,
-      });
     if (/[{};]|!\s*important/i.test(withoutBrackets(value.replace(/"[^"]*"|'[^']*'/g, '')))) {
       throw new YeltoError(`"${value}" is more than one value.`, {
         text: value,
         remedy: 'Give one declaration at a time, without ; and !important.',
       });
     }
+    const fault = page.grammar.check(property, value);
+    if (fault)
+      throw new YeltoError(`${fault.reason[0].toUpperCase()}${fault.reason.slice(1)}.`, {
+        text: `${property}: ${value}`,
+        remedy: fault.remedy,
+      });
   }
 }
 

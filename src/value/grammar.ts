@@ -14,6 +14,7 @@ import { lexer } from './lexer.js';
 import { withoutCalcSize, withoutMath } from './math.js';
 import { topLevelPieces } from './parts.js';
 import { hasUnknownUnit, inKnownWords } from './notation.js';
+import { slipIn } from './substitution-functions.js';
 import {
   isCustomProperty,
   canonicalProperty,
@@ -45,7 +46,6 @@ export class Grammar {
 
   /** undefined when a browser would use the declaration, else why not. `value` is without `!important`. */
   check(property: string, value: string): ValueFault | undefined {
-    if (isCustomProperty(property)) return undefined;
     const key = `${property}:${value}`;
     if (this.#known.has(key)) return this.#known.get(key);
     const fault = checkDeclaration(property, value);
@@ -60,6 +60,7 @@ const oldValues =
 
 function checkDeclaration(property: string, written: string): ValueFault | undefined {
   const value = inKnownWords(written);
+  if (isCustomProperty(property)) return slipFault(value, true);
   if (!isProperty(property)) {
     return {
       kind: 'property',
@@ -74,7 +75,7 @@ function checkDeclaration(property: string, written: string): ValueFault | undef
   if (value === '')
     return { kind: 'value', reason: `"${property}" has no value`, remedy: 'Write a value after the colon.' };
   // A substitution makes the value valid until it is computed, as long as it is written well.
-  if (substitutions.test(value)) return undefined;
+  if (substitutions.test(value)) return slipFault(value, false);
   if (wideKeywords.test(value)) return undefined;
   if (undecided.test(property.toLowerCase()) && /(^|\s)shape\(/i.test(value)) return undefined;
   if (value.length > longValue) {
@@ -181,6 +182,18 @@ function valueFault(property: string, value: string): ValueFault {
       return near.length ? `Did you mean ${near.join(' or ')}?` : hint(text);
     },
   };
+}
+
+/** What is said of a function that stands for another text and is not written as such; undefined where all are. */
+function slipFault(value: string, isVariable: boolean): ValueFault | undefined {
+  const slip = slipIn(value, isVariable);
+  return (
+    slip && {
+      kind: 'value',
+      reason: `"${shorten(slip.text, 60)}" is not written as it must be: ${slip.why}`,
+      remedy: slip.meant ? `Did you mean ${slip.meant}?` : '',
+    }
+  );
 }
 
 /** The first item of a list that is no value by itself, and its number; undefined where none is, or no other one is either. */

@@ -84,4 +84,6 @@ export const values: Readonly<Record<string, readonly string[]>> = {
 export const slips: readonly (readonly [property: string, value: string])[] = [
   ['colour', 'red'], ['width', '10'], ['margin', '10 px'], ['color', '#ff'], ['font-weight', 'heavy'], ['border', '1px solid redd'],
   ['padding', '-4px'], ['display', 'flexbox'], ['background', 'red blue'], ['font-size', '12'], ['opacity', 'half'], ['line-height', '-1'],
+  ['color', 'var(accent)'], ['color', 'var(--accent red)'], ['background-color', 'var(-accent, red)'], ['padding', 'var($gap)'], ['--gap', 'var(gap)'],
+  ['--accent', 'red !'], ['color', 'if(style(--accent) red)'], ['padding', 'calc(var(gap) * 2)'],
 ];

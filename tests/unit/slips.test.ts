@@ -1,5 +1,5 @@
 // Slips of the pen, each with what browsers lose by it and what is said of it.
-import { contests, parsePage } from 'yelto';
+import { contests, parsePage, valueOf } from 'yelto';
 
 const page = (css: string) =>
   parsePage({
@@ -94,4 +94,53 @@ test.each([
   '.a { };\n/* the end */',
 ])('nothing is said of %s', (css) => {
   expect(told(css)).toEqual([]);
+});
+
+describe('a function that stands for another text and is not written as such', () => {
+  test.each([
+    ['color: var(tone)', 'the name of a variable begins with two dashes', 'var(--tone)'],
+    ['color: var($tone, red)', 'the name of a variable begins with two dashes', 'var(--tone, red)'],
+    ['color: var()', 'the name of a variable begins with two dashes', ''],
+    ['color: var(--tone red)', 'behind the name of a variable stands a comma', 'var(--tone, red)'],
+    ['color: var(--tone, var(tone))', 'the name of a variable begins with two dashes', 'var(--tone)'],
+    ['--x: calc(var(tone) * 2)', 'the name of a variable begins with two dashes', 'var(--tone)'],
+    ['--x: var(--tone) !', 'no ! and no closing bracket', ''],
+    ['color: env(1)', 'it asks for nothing by its name', ''],
+    ['color: env(nobody red)', 'behind the name stand whole numbers', ''],
+    ['color: attr("data-x")', 'it is the name of an attribute', ''],
+    ['color: attr(data-x type(colour red))', 'it is the name of an attribute', ''],
+    ['color: if(style(--a) red)', 'each of its branches is a condition, a colon and a value', ''],
+    ['color: if(style((--a) (--b)): red)', 'each of its branches is a condition, a colon and a value', ''],
+    ['color: --made(1px,)', 'what is given to it is not written as values are', ''],
+    ['color: --made({})', 'what is given to it is not written as values are', ''],
+  ])('%s', (declaration, why, meant) => {
+    const fault = parsePage({ name: 'x', html: '' }).grammar.check(
+      declaration.slice(0, declaration.indexOf(':')),
+      declaration.slice(declaration.indexOf(':') + 2),
+    );
+    expect(fault?.reason).toContain(why);
+    expect(fault?.remedy).toBe(meant && `Did you mean ${meant}?`);
+  });
+
+  test.each([
+    'var(--a,)',
+    'var(--a, {} x)',
+    'attr(data-x type(<length>), 1px)',
+    'attr(data-x px, 1px)',
+    'env(nobody 1 2, red)',
+    'if(style((--a) and): red; else: blue)',
+    'if(style(--a: var(b)): red)',
+    '--made(, 1px)',
+    '--made({1px, 2px})',
+  ])('%s is as it must be', (value) => {
+    expect(parsePage({ name: 'x', html: '' }).grammar.check('color', value)).toBeUndefined();
+  });
+
+  test('what was said before holds on, of a variable too', () => {
+    const read = page(
+      '.a { color: red; color: var(tone); --t: blue; --t: var(u); background-color: var(--t) }',
+    );
+    expect(colour('.a { color: red } .a { color: var(tone) }', '.a')).toBe('red');
+    expect(valueOf(read, read.select('.a')[0], 'background-color')).toBe('blue');
+  });
 });
