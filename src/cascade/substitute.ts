@@ -1,4 +1,12 @@
-import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import {
+  after,
+  kinds,
+  plainlySpelled,
+  readTokens,
+  skipSpace,
+  tokenText,
+  type Tokens,
+} from '../text/index.js';
 import { parseChoice, truthOf, type ChoiceLeaf, type Truth } from '../sheet/index.js';
 import { attributeAsked, attributeFilling } from './attributes.js';
 
@@ -126,7 +134,7 @@ function fillingOf(tokens: Tokens, place: Place, fillings: Fillings, depth: numb
   const isVariable = /^var$/i.test(name);
   const comma = isVariable ? skipSpace(tokens, first + 1, close) : commaIn(tokens, at, close);
   const own = isVariable
-    ? readVariable(fillings, tokenText(tokens, first))
+    ? readVariable(fillings, plainlySpelled(tokenText(tokens, first)))
     : ownOf(tokens, at, close, fillings);
   const isComma = comma < close && tokens.types[comma] === kinds.Comma;
   const hasFallback = isComma && !(isVariable && fillings.circle.isMet);
@@ -201,14 +209,14 @@ export function namesReadIn(value: string): string[] {
     if (tokens.types[at] !== kinds.Function) continue;
     const kind = tokenText(tokens, at).toLowerCase();
     if (kind === 'var(') {
-      const name = tokenText(tokens, skipSpace(tokens, at + 1));
+      const name = plainlySpelled(tokenText(tokens, skipSpace(tokens, at + 1)));
       if (name.startsWith('--')) names.push(name);
     } else if (kind.startsWith('--')) {
       names.push(tokenText(tokens, at));
     } else if (kind === 'style(') {
       const close = Math.min(tokens.closes[at], tokens.count);
       for (let one = at + 1; one < close; one++) {
-        const name = tokens.types[one] === kinds.Ident ? tokenText(tokens, one) : '';
+        const name = tokens.types[one] === kinds.Ident ? plainlySpelled(tokenText(tokens, one)) : '';
         if (name.startsWith('--')) names.push(name);
       }
     }

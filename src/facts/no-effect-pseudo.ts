@@ -92,6 +92,20 @@ export const noEffectOnPseudo: readonly NoEffectCondition[] = [
   },
   {
     properties: /./,
+    when: (box) => is(/^::picker(-icon$|\()/)(box) && !/^(select|input)$/.test(box.on.tag),
+    why: 'only controls that open a list have it',
+    remedy: '',
+    section: 'CSS Form Control Styling 1',
+  },
+  {
+    properties: /./,
+    when: (box) => is(/^::checkmark$/)(box) && !/^(option|input)$/.test(box.on.tag),
+    why: 'only options, checkboxes and radio buttons have such a mark',
+    remedy: '',
+    section: 'CSS Form Control Styling 1',
+  },
+  {
+    properties: /./,
     when: (box) => is(/^::file-selector-button$/)(box) && !isFileField(box.on),
     why: 'only a file field has such a button',
     remedy: '',

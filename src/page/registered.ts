@@ -1,6 +1,6 @@
-import { ident, string } from 'css-tree';
+import { string } from 'css-tree';
 import type { AtRule } from '../sheet/index.js';
-import { kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
+import { kinds, plainlySpelled, readTokens, skipSpace, tokenText } from '../text/index.js';
 import { canBeInitial, isSyntax } from '../value/index.js';
 import type { RegisteredProperty } from './style-set.js';
 
@@ -35,5 +35,5 @@ function onlyToken(text: string, type: number): string | undefined {
   if (at >= tokens.count || tokens.types[at] !== type || skipSpace(tokens, at + 1) < tokens.count)
     return undefined;
   const written = tokenText(tokens, at);
-  return type === kinds.String ? string.decode(written) : ident.decode(written);
+  return type === kinds.String ? string.decode(written) : plainlySpelled(written);
 }

@@ -1,4 +1,4 @@
-import { kinds, tokenText, type Tokens } from '../text/index.js';
+import { kinds, plainlySpelled, tokenText, type Tokens } from '../text/index.js';
 
 /** The An+B of `:nth-child()` and its kin (CSS Syntax 3 §6), or undefined when it is none. */
 export function readNth(text: string): { step: number; offset: number } | undefined {
@@ -18,7 +18,7 @@ export function readNth(text: string): { step: number; offset: number } | undefi
 /** The token of `of` in `:nth-child(An+B of S)`, or `to` where there is none. */
 export function ofKeyword(tokens: Tokens, from: number, to: number): number {
   for (let at = from; at < to; at++) {
-    if (tokens.types[at] === kinds.Ident && tokenText(tokens, at).toLowerCase() === 'of') return at;
+    if (tokens.types[at] === kinds.Ident && /^of$/i.test(plainlySpelled(tokenText(tokens, at)))) return at;
   }
   return to;
 }

@@ -1,4 +1,13 @@
-import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import {
+  after,
+  kinds,
+  plainlySpelled,
+  plainText,
+  readTokens,
+  skipSpace,
+  tokenText,
+  type Tokens,
+} from '../text/index.js';
 import { commentFaults } from './comments.js';
 import type {
   AtRule,
@@ -128,11 +137,11 @@ class SheetReader {
   /** §5.4.2 "consume an at-rule". */
   #atRule(start: number, where: Where, depth: number): { rule?: AtRule; next: number } {
     const { tokens } = this;
-    const name = tokenText(tokens, start).slice(1).toLowerCase();
+    const name = plainlySpelled(tokenText(tokens, start).slice(1)).toLowerCase();
     let at = start + 1;
     while (at < tokens.count) {
       const type = tokens.types[at];
-      const prelude = () => tokenText(tokens, start + 1, at).trim();
+      const prelude = () => plainText(tokens, start + 1, at).trim();
       const from = tokens.starts[start];
       if (type === kinds.Semicolon || (type === kinds.RightCurlyBracket && where.inside !== Inside.Sheet)) {
         const rule: AtRule = {
@@ -157,7 +166,7 @@ class SheetReader {
     const rule: AtRule = {
       kind: 'at-rule',
       name,
-      prelude: tokenText(tokens, start + 1, at).trim(),
+      prelude: plainText(tokens, start + 1, at).trim(),
       start: tokens.starts[start],
       end: tokens.starts[at],
     };
@@ -242,7 +251,7 @@ class SheetReader {
     const first = skipSpace(tokens, start, open);
     const looksDeclared =
       tokens.types[first] === kinds.Ident &&
-      tokenText(tokens, first).startsWith('--') &&
+      /^--./.test(plainlySpelled(tokenText(tokens, first))) &&
       tokens.types[skipSpace(tokens, first + 1, open)] === kinds.Colon;
     if (looksDeclared) {
       const message = `"${tokenText(tokens, first)}" stands outside any rule, and the block behind it is lost with it`;
@@ -287,7 +296,7 @@ class SheetReader {
     });
     if (tokens.types[start] !== kinds.Ident)
       return none(start, this.#stray(start, start + 1), this.#strayRemedy(start));
-    const property = tokenText(tokens, start);
+    const property = plainlySpelled(tokenText(tokens, start));
     const colon = skipSpace(tokens, start + 1);
     if (tokens.types[colon] !== kinds.Colon) {
       return none(start, `"${property}" has no colon and value`, 'Write a declaration as property: value;');
@@ -314,7 +323,7 @@ class SheetReader {
       if (type === kinds.LeftCurlyBracket) braced = true;
       if (type !== kinds.WhiteSpace && type !== kinds.Comment) last = after(tokens, at) - 1;
     }
-    const isCustom = property.startsWith('--');
+    const isCustom = /^--./.test(property);
     // A block may stand only as the whole value of a custom property.
     if (braced && !isCustom)
       return none(start, `"${property}" is followed by a block where a value should be`, '');
@@ -349,7 +358,7 @@ class SheetReader {
     const mark = back(word) - 1;
     const important =
       mark >= from &&
-      tokenText(tokens, word).toLowerCase() === 'important' &&
+      plainlySpelled(tokenText(tokens, word)).toLowerCase() === 'important' &&
       tokenText(tokens, mark) === '!';
     return { valueEnd: tokens.starts[Math.min(important ? mark : to, tokens.count)], important };
   }

@@ -1,5 +1,5 @@
 // What `style()` asks of an element (CSS Conditional 5 §5.3): variables, alone, of a value, or in a range.
-import { kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
+import { kinds, plainlySpelled, readTokens, skipSpace, tokenText } from '../text/index.js';
 import { broken, parseCondition, unknown, type Condition } from './condition.js';
 
 export type StyleLeaf =
@@ -38,7 +38,8 @@ const feature = /^\s*(--[^\s:<>=()]+)\s*(?::([^]*))?$/;
 
 function readStyle(written: string): Condition<StyleLeaf> {
   const text = written.replace(/\/\*[^]*?\*\//g, ' ');
-  const [, name, value] = feature.exec(text) ?? [];
+  const [, said, value] = feature.exec(text) ?? [];
+  const name = said && plainlySpelled(said);
   if (name)
     return value === undefined
       ? { kind: 'style', name }

@@ -3,4 +3,14 @@ export { pathInside } from './inside.js';
 export { Lines } from './lines.js';
 export { nearest } from './nearest.js';
 export { count, list, shorten } from './words.js';
-export { after, kinds, readTokens, skipSpace, tokenText, type TokenRange, type Tokens } from './tokens.js';
+export {
+  after,
+  kinds,
+  plainlySpelled,
+  plainText,
+  readTokens,
+  skipSpace,
+  tokenText,
+  type TokenRange,
+  type Tokens,
+} from './tokens.js';

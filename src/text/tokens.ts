@@ -1,4 +1,4 @@
-import { tokenize, tokenTypes } from 'css-tree';
+import { ident, tokenize, tokenTypes } from 'css-tree';
 
 /** Token kinds of CSS Syntax 3 §4. */
 export const kinds = tokenTypes as Record<
@@ -121,4 +121,21 @@ export function after(tokens: Tokens, at: number): number {
 export function skipSpace(tokens: Tokens, at: number, end = tokens.count): number {
   while (at < end && (tokens.types[at] === kinds.WhiteSpace || tokens.types[at] === kinds.Comment)) at++;
   return at;
+}
+
+/** A name with no more escapes than it needs, so that equal names are equal texts; most have none. */
+export const plainlySpelled = (name: string): string =>
+  name.includes('\\') ? ident.encode(ident.decode(name)) : name;
+
+/** The text of tokens `from` up to, not including, `to`, with its names so. */
+export function plainText(tokens: Tokens, from: number, to: number): string {
+  const text = tokenText(tokens, from, to);
+  if (!text.includes('\\')) return text;
+  const isName = (at: number) => tokens.types[at] === kinds.Ident || tokens.types[at] === kinds.Function;
+  return Array.from({ length: to - from }, (_, i) => {
+    const written = tokenText(tokens, from + i);
+    if (!isName(from + i)) return written;
+    const [, name, bracket] = /^([^]*?)(\(?)$/.exec(written)!;
+    return plainlySpelled(name) + bracket;
+  }).join('');
 }

@@ -60,7 +60,7 @@ const oldValues =
 
 function checkDeclaration(property: string, written: string): ValueFault | undefined {
   const value = inKnownWords(written);
-  if (isCustomProperty(property)) return slipFault(value, true);
+  if (isCustomProperty(property)) return slipFault(written, true);
   if (!isProperty(property)) {
     return {
       kind: 'property',
@@ -75,7 +75,7 @@ function checkDeclaration(property: string, written: string): ValueFault | undef
   if (value === '')
     return { kind: 'value', reason: `"${property}" has no value`, remedy: 'Write a value after the colon.' };
   // A substitution makes the value valid until it is computed, as long as it is written well.
-  if (substitutions.test(value)) return slipFault(value, false);
+  if (substitutions.test(value)) return slipFault(written, false);
   if (wideKeywords.test(value)) return undefined;
   if (undecided.test(property.toLowerCase()) && /(^|\s)shape\(/i.test(value)) return undefined;
   if (value.length > longValue) {

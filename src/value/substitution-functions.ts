@@ -3,6 +3,7 @@
 import {
   after,
   kinds,
+  plainlySpelled,
   readTokens,
   skipSpace,
   tokenText,
@@ -28,8 +29,8 @@ export function slipIn(value: string, isVariable: boolean): Slip | undefined {
   if (!(isVariable ? /[()[\]{}!"';]/ : anyOf).test(value)) return undefined;
   const tokens = readTokens(value);
   const all = { tokens, from: 0, to: tokens.count };
-  if (!isAnyValue(all) || hasStrayBracket(tokens))
-    return { text: value, why: 'no ! and no closing bracket may stand in a value' };
+  if (!isAnyValue(all) || holdsStray(tokens))
+    return { text: value, why: 'no ! and no bracket or quote without its other may stand in a value' };
   if (!isVariable && !isWithoutBraces(all)) return { text: value, why: 'no braces may stand in a value' };
   // What a condition asks is looked at when it is asked.
   const asked = new Set<number>();
@@ -54,7 +55,11 @@ const checks: Partial<Record<string, Check>> = {
     while (comma < to && tokens.types[comma] !== kinds.Comma) comma = after(tokens, comma);
     const name = tokenText(tokens, first, comma).trim();
     const rest = tokenText(tokens, comma, to);
-    if (first >= to || tokens.types[first] !== kinds.Ident || !/^--./.test(name)) {
+    const isVariable =
+      first < to &&
+      tokens.types[first] === kinds.Ident &&
+      /^--./.test(plainlySpelled(tokenText(tokens, first)));
+    if (!isVariable) {
       const word = /^[-$@]*([a-z_][\w-]*)$/i.exec(name)?.[1];
       return {
         why: 'the name of a variable begins with two dashes',
@@ -100,13 +105,14 @@ function isAnyValue({ tokens, from, to }: TokenRange): boolean {
 }
 
 const isClosing = new Set([kinds.RightParenthesis, kinds.RightSquareBracket, kinds.RightCurlyBracket]);
-const neverInValues = new Set([...[kinds.Semicolon, kinds.BadString, kinds.BadUrl], ...isClosing]);
+const neverInside = new Set([kinds.BadString, kinds.BadUrl]);
+const neverInValues = new Set([kinds.Semicolon, ...neverInside, ...isClosing]);
 
-/** Whether a bracket closes nothing, at whatever depth. */
-function hasStrayBracket({ types, closes, count }: Tokens): boolean {
+/** Whether a bracket closes nothing, or a text is not closed, at whatever depth. */
+function holdsStray({ types, closes, count }: Tokens): boolean {
   const paired = new Set<number>();
   for (let at = 0; at < count; at++) {
-    if (isClosing.has(types[at]) && !paired.has(at)) return true;
+    if (isClosing.has(types[at]) ? !paired.has(at) : neverInside.has(types[at])) return true;
     if (closes[at] > at && closes[at] < count) paired.add(closes[at]);
   }
   return false;

@@ -104,7 +104,7 @@ describe('a function that stands for another text and is not written as such', (
     ['color: var(--tone red)', 'behind the name of a variable stands a comma', 'var(--tone, red)'],
     ['color: var(--tone, var(tone))', 'the name of a variable begins with two dashes', 'var(--tone)'],
     ['--x: calc(var(tone) * 2)', 'the name of a variable begins with two dashes', 'var(--tone)'],
-    ['--x: var(--tone) !', 'no ! and no closing bracket', ''],
+    ['--x: var(--tone) !', 'no ! and no bracket or quote', ''],
     ['color: env(1)', 'it asks for nothing by its name', ''],
     ['color: env(nobody red)', 'behind the name stand whole numbers', ''],
     ['color: attr("data-x")', 'it is the name of an attribute', ''],
@@ -124,6 +124,8 @@ describe('a function that stands for another text and is not written as such', (
 
   test.each([
     'var(--a,)',
+    'var(--space-0\\.5)',
+    'var(--a\\2e 5, var(--\\62))',
     'var(--a, {} x)',
     'attr(data-x type(<length>), 1px)',
     'attr(data-x px, 1px)',
@@ -142,5 +144,37 @@ describe('a function that stands for another text and is not written as such', (
     );
     expect(colour('.a { color: red } .a { color: var(tone) }', '.a')).toBe('red');
     expect(valueOf(read, read.select('.a')[0], 'background-color')).toBe('blue');
+  });
+});
+
+describe('names with escapes are the names that they spell', () => {
+  test.each([
+    ['.a { c\\6flor: red }', 'red'],
+    ['.a { c\\olor: red }', 'red'],
+    ['@m\\65 dia all { .a { color: red } }', 'red'],
+    ['@media \\screen { .a { color: red } }', 'red'],
+    ['@media (m\\in-width: 1px) { .a { color: red } }', 'red'],
+    ['@supports (di\\splay: grid) { .a { color: red } }', 'red'],
+    ['.a { color: red !im\\portant; color: blue }', 'red'],
+    ['p:nth-child(1 \\of .a) { color: red }', 'red'],
+    ['@scope (html) t\\o (nobody) { .a { color: red } }', 'red'],
+  ])('%s', (css, value) => expect(colour(css, '.a')).toBe(value));
+
+  test('of a variable too, wherever it stands', () => {
+    const read = page(
+      '.a { --t\\.5: red; --\\62 ig: blue; color: var(--t\\2e 5); background-color: var(--big) }',
+    );
+    const [thing] = read.select('.a');
+    expect(valueOf(read, thing, 'color')).toBe('red');
+    expect(valueOf(read, thing, 'background-color')).toBe('blue');
+  });
+
+  test('two dashes alone are no variable, and take no block along', () => {
+    expect(colour('.a { --: { b: c } color: red }', '.a')).toBe('red');
+  });
+
+  test('a variable whose block holds a quote that is not closed is dropped', () => {
+    const read = page('.a { --t: red } .a { --t: { "\n } }');
+    expect(valueOf(read, read.select('.a')[0], '--t')).toBe('red');
   });
 });
