@@ -11,6 +11,8 @@ export default {
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
   // Browsers and commands take turns with the tests themselves: a core for each file's own work.
   maxWorkers: '100%',
+  // Modules of files that are done are never let go; a worker that holds too many is slow.
+  workerIdleMemoryLimit: '900MB',
   // On a machine that others load too a test takes several times as long.
   testTimeout: 240_000,
 };

@@ -10,6 +10,7 @@ import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
 import { values } from './support/ordinary-values.js';
 import { rarer } from './support/rarer-values.js';
+import { respelt } from './support/respelt-functions.js';
 
 let browser: Browser;
 let tab: Tab;
@@ -21,7 +22,7 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 /** The same in another spelling, mostly. */
-const respelt = (value: string): fc.Arbitrary<string> =>
+const speltAnew = (value: string): fc.Arbitrary<string> =>
   fc
     .constantFrom<(text: string) => string>(
       (text) => text,
@@ -57,7 +58,7 @@ const trial: fc.Arbitrary<Trial> = fc
     const value = written.length
       ? fc.oneof({ weight: 3, arbitrary: fc.constantFrom(...written) }, anyValue(property))
       : anyValue(property);
-    const two = value.chain((one) => fc.tuple(fc.constant(one), fc.oneof(value, respelt(one))));
+    const two = value.chain((one) => fc.tuple(fc.constant(one), fc.oneof(value, speltAnew(one))));
     const wide = fc.constantFrom('initial', 'inherit', 'unset');
     return fc
       .record({ outer: fc.option(value, { nil: undefined }), two, keyword: wide })
@@ -119,12 +120,24 @@ const isUndecided = (property: string, value: string) =>
   /\(\s*from\s/i.test(value) ||
   isLenient(property, value);
 
+/** The same of functions that may be written in many ways. */
+const respeltTrial: fc.Arbitrary<Trial> = fc.constantFrom(...respelt).chain(([names, value]) =>
+  fc.record({
+    property: fc.constantFrom(...names),
+    outer: fc.constant(undefined),
+    values: fc.tuple(value, value, value),
+  }),
+);
+
 const physical = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
 
-test(
-  'two values are the same where the engine computes the same, and nowhere else',
-  () =>
-    expectNothingFalse(fc.array(trial, { minLength: 40, maxLength: 40 }), runsOr(30), async (trials) => {
+test.each([
+  ['values are the same', trial, 30],
+  ['functions that may be written in many ways are the same', respeltTrial, 15],
+])(
+  'two %s where the engine computes the same, and nowhere else',
+  (_, trials, usual) =>
+    expectNothingFalse(fc.array(trials, { minLength: 40, maxLength: 40 }), runsOr(usual), async (trials) => {
       const { html, css } = markup(trials);
       const page = parsePage({
         name: 'x',

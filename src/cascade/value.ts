@@ -1,4 +1,4 @@
-import { isHighlight } from '../facts/index.js';
+import { isHighlight, saidByOwnBox } from '../facts/index.js';
 import { inQuirks, type Page, type PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
 import { standingContest } from './entries.js';
@@ -142,5 +142,21 @@ function inherited(page: Page, target: Target, longhand: string): Specified {
   // To marked text no variable is handed on from other marked text.
   if (longhand.startsWith('--') && isHighlight(pseudo)) return { value: initialOf(page, longhand) };
   const parent = pseudo ? elementOf(target) : elementOf(target).drawnIn;
-  return parent ? { inheritsFrom: parent } : { value: initialOf(page, longhand) };
+  if (!parent) return { value: initialOf(page, longhand) };
+  const said = pseudo ? undefined : saidBetween(page, elementOf(target), parent, longhand);
+  return said === undefined ? { inheritsFrom: parent } : { value: said || initialOf(page, longhand) };
+}
+
+/** What a box of the browser's own says that stands between a thing and what encloses it; undefined where that hands on all. */
+function saidBetween(
+  page: Page,
+  element: PageElement,
+  parent: PageElement,
+  longhand: string,
+): string | undefined {
+  if (page.tree.isHtml[parent.index] !== 1) return undefined;
+  if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) return undefined;
+  const isSummary =
+    element.tag === 'summary' && parent.children.find(({ tag }) => tag === 'summary') === element;
+  return saidByOwnBox({ tag: parent.tag, isOpen: parent.attributes.has('open') }, isSummary, longhand);
 }

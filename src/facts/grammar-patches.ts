@@ -138,6 +138,12 @@ const bgLayer = '<bg-image> || <bg-position> [ / <bg-size> ]? || <repeat-style> 
 
 /** Types of the grammars that engines read otherwise: the system colours of CSS Color 4, appendix A, are still taken. */
 export const typePatches: Readonly<Record<string, string>> = {
+  // Sides, not corners, and percentages are as good as lengths (CSS Shapes 1 §3.1).
+  'shape-radius': '<length-percentage [0,∞]> | closest-side | farthest-side',
+  'circle()': 'circle( <shape-radius>? [ at <position> ]? )',
+  'ellipse()': 'ellipse( [ <shape-radius>{2} ]? [ at <position> ]? )',
+  'polygon()':
+    "polygon( [ <'fill-rule'>? [ round <length [0,∞]> ]? , ]? [ <length-percentage> <length-percentage> ]# )",
   color:
     '<color-base> | currentColor | <system-color> | <deprecated-system-color> | <device-cmyk()> | <light-dark()> | contrast-color( <color> ) | <-non-standard-color>',
   // Engines mix without a space to mix in (CSS Color 5 §3).
@@ -157,9 +163,6 @@ export const typePatches: Readonly<Record<string, string>> = {
   'color-function':
     '<rgb()> | <rgba()> | <hsl()> | <hsla()> | <hwb()> | <lab()> | <lch()> | <oklab()> | <oklch()> | <color()> | <relative-color>',
   'relative-color': relativeColours(),
-  // Upstream wants a length where there is one radius; percentages are as good (CSS Shapes 1 §3.1).
-  'circle()':
-    'circle( [ <length-percentage [0,∞]> | closest-side | farthest-side | closest-corner | farthest-corner ]? [ at <position> ]? )',
 };
 
 /** Properties of which a value may be a name of the author's own, whatever vendor's mark it begins with (CSS Values 4 §4.2). */

@@ -48,4 +48,5 @@ export {
   type NoEffectCondition,
 } from './no-effect.js';
 export { drawnBeside } from './no-effect-pseudo.js';
+export { saidByOwnBox } from './own-boxes.js';
 export { panelProfiles, type PanelProfile } from './panel-profiles.js';

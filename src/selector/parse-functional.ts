@@ -42,7 +42,8 @@ export function readFunctional(
           ? reader.list(from, to, depth + 1, 'compounds')
           : reader.forgivingList(from, to, depth + 1, inner);
       draft.addTest({ kind: 'any', list });
-      if (name !== 'where') add(draft.specificity, greatest(list));
+      // The old name counts as any pseudo-class does, whatever it lists.
+      if (name !== 'where') add(draft.specificity, name === 'is' ? greatest(list) : [0, 1, 0]);
       return;
     }
     case 'not': {

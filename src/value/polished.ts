@@ -1,5 +1,7 @@
 import type { Surroundings } from './computed-text.js';
+import { inOneNotation, shortest } from './function-notations.js';
 import { topLevelPieces } from './parts.js';
+import { axisText, placeText, spacedWords } from './place-text.js';
 import { transformText } from './transforms.js';
 
 /** Where one computed value has several notations, the one that stands for them; one more is one more row. */
@@ -21,7 +23,13 @@ const notations: readonly (readonly [
   [/^(background|-webkit-mask)-position-[xy]$/, positionText],
   [/^(object-position|perspective-origin)$/, pairText],
   [/^transform-origin$/, (text) => pairText(text.replace(/^(\S+ \S+) 0$/, '$1'))],
-  [/image(-source)?$/, (text) => text.replace(/(?<=linear-gradient\()(to bottom|180deg),/g, '')],
+  [
+    /image(-source)?$|^(backdrop-)?filter$|^clip-path$|^shape-outside$|^offset-path$|^content$/,
+    inOneNotation,
+  ],
+  // Around all of the box, unless another is said (CSS Masking 1 §5.1).
+  [/^(clip-path|offset-path)$/, (text) => boxLast(text).replace(/(?<=.) border-box$/, '')],
+  [/^shape-outside$/, (text) => boxLast(text).replace(/(?<=.) margin-box$/, '')],
   [/^hyphenate-limit-chars$/, (text) => text.replace(/( auto)+$/, '').replace(/^(\S+) (\S+) \2$/, '$1 $2')],
   [/^font-style$/, slantText],
   [/^grid-(row|column)-(start|end)$/, lineText],
@@ -49,6 +57,9 @@ const notations: readonly (readonly [
   [/^aspect-ratio$/, (text) => text.replace(/(?<![/\d.])(\d[\d.]*)(?![/\d.])/, '$1/1')],
   // OpenType features are off or on (CSS Fonts 4 §6.12).
   [/^font-feature-settings$/, (text) => text.replace(/ on\b/g, '').replace(/ off\b/g, ' 0').replace(/("|') 1(?=$|,)/g, '$1')], // prettier-ignore
+  // Each counts once, as it is said last; their order says nothing (CSS Fonts 4 §6.12).
+  [/^font-(feature|variation)-settings$/, settingsText],
+  [/^content$/, contentText],
   [/^counter-(reset|set)$/, (text) => text.replace(/(?<=\S) 0(?= |$)/g, '')],
   [/^counter-increment$/, (text) => text.replace(/(?<=\S) 1(?= |$)/g, '')],
   [/^stroke-dasharray$/, (text) => text.replace(/, */g, ' ')],
@@ -120,33 +131,34 @@ function repeatText(text: string): string {
     .replace(/(^|,)(\S+) \2(?=$|,)/g, '$1$2');
 }
 
-const edges: Readonly<Record<string, string>> = {
-  left: '0%',
-  top: '0%',
-  center: '50%',
-  right: '100%',
-  bottom: '100%',
-};
-
 /** CSS Backgrounds 3 §3.6: words are percentages, also from the other edge. */
 function positionText(text: string): string {
   return topLevelPieces(text, ',')
-    .map((one) => {
-      if (edges[one]) return edges[one];
-      const [, edge, offset] = /^(left|top|right|bottom) (.+)$/.exec(one) ?? [];
-      if (!edge) return one;
-      return edge === 'left' || edge === 'top' ? offset : `100% - ${offset}`;
-    })
+    .map((one) => axisText(spacedWords(one)))
     .join(',');
 }
 
 function pairText(text: string): string {
-  const parts = text.split(' ');
-  const isVertical = (part: string | undefined) => part === 'top' || part === 'bottom';
-  if (parts.length === 1) parts.splice(isVertical(parts[0]) ? 0 : 1, 0, 'center');
-  if (isVertical(parts[0]) || parts[1] === 'left' || parts[1] === 'right')
-    [parts[0], parts[1]] = [parts[1], parts[0]];
-  return parts.map((part) => edges[part] ?? part).join(' ');
+  return placeText(spacedWords(text));
+}
+
+const boxLast = (text: string): string => text.replace(/^([a-z]+-box) (.+)$/, '$2 $1');
+
+function settingsText(text: string): string {
+  const said = topLevelPieces(text, ',').map((one) => [one.split(' ')[0], one] as const);
+  const last = [...new Map(said).entries()].toSorted(([a], [b]) => (a < b ? -1 : 1));
+  return last.map(([, one]) => one).join(',');
+}
+
+/** Texts beside each other are one. */
+function contentText(text: string): string {
+  const joined: string[] = [];
+  for (const word of spacedWords(text)) {
+    const isText = word.startsWith('"') && joined.at(-1)?.startsWith('"');
+    if (isText) joined.push(joined.pop()!.slice(0, -1) + word.slice(1));
+    else joined.push(word);
+  }
+  return joined.join(' ');
 }
 
 /** CSS Fonts 4 §2.4: slanted by nothing is not slanted. */
@@ -175,9 +187,6 @@ function lineText(text: string): string {
 /** Sides that are as the one across from them, left out; `fill` behind them all. */
 function sidesText(text: string): string {
   const parts = text.split(' ');
-  const sides = parts.filter((part) => part !== 'fill');
-  if (sides.length === 4 && sides[3] === sides[1]) sides.pop();
-  if (sides.length === 3 && sides[2] === sides[0]) sides.pop();
-  if (sides.length === 2 && sides[1] === sides[0]) sides.pop();
+  const sides = shortest(parts.filter((part) => part !== 'fill'));
   return [...sides, ...(parts.includes('fill') ? ['fill'] : [])].join(' ');
 }

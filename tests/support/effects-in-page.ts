@@ -74,8 +74,11 @@ export async function askEngine({
     inner.replaceChild(inner.adoptNode(parsed.documentElement), inner.documentElement);
   }
   const longhands = declarations.map(({ property, value }) => {
-    if (property.startsWith('--')) return [property];
     const box = document.createElement('div');
+    if (property.startsWith('--')) {
+      box.style.cssText = `${property}: ${value}`;
+      return box.style.length ? [property] : [];
+    }
     box.style.setProperty(property, value);
     // The attribute `lang` sets one that is the browser's own, and in no standard.
     const all = () =>

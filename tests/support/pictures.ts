@@ -56,7 +56,9 @@ export class PictureJudge {
     sheets: readonly string[],
     states: readonly (HeldState | StateAt)[],
   ): Promise<string> {
-    const styles = sheets.map((css) => `<style>${withHeldClasses(css)}</style>`).join('');
+    const styles = sheets
+      .map((css) => `<style style="display: none !important">${withHeldClasses(css)}</style>`)
+      .join('');
     await this.tab.setContent(`<!DOCTYPE html>${html.replace('</head>', `${styles}</head>`)}`);
     await this.tab.evaluate(
       (list) => {

@@ -286,3 +286,31 @@ test('what is behind a box that is shown on top is no item of it', () => {
   expect(computedOf(page, { element: dialog, pseudo: '::backdrop' }, 'min-width')).toBe('0');
   expect(computedOf(page, p, 'min-width')).toBe('auto');
 });
+
+describe('what is not handed down by itself is asked of the box that stands between', () => {
+  const marginIn = (html: string, longhand = 'margin-left') => {
+    const page = parsePage({
+      name: 'x',
+      html: `<!DOCTYPE html><style>.p { margin-left: 9px; display: flex; color: red } .q { all: inherit }</style>${html}`,
+    });
+    return computedOf(page, page.select('.q')[0], longhand);
+  };
+  test.each([
+    ['<div class="p"><i class="q"></i></div>', '9px'],
+    ['<select class="p"><option class="q">a</select>', '0'],
+    ['<select><optgroup class="p"><option class="q">a</select>', '0'],
+    ['<details class="p"><i class="q"></i></details>', '0'],
+    ['<details class="p"><summary class="q"></summary></details>', '0'],
+    ['<object class="p"><i class="q"></i></object>', '0'],
+    ['<svg><details class="p"><g class="q"></g></details></svg>', '9px'],
+  ])('%s', (html, value) => expect(marginIn(html)).toBe(value));
+
+  test('which says something of its own now and then, and hands on the rest', () => {
+    expect(marginIn('<details class="p"><i class="q"></i></details>', 'display')).toBe('block');
+    expect(marginIn('<details class="p"><i class="q"></i></details>', 'content-visibility')).toBe('hidden');
+    expect(marginIn('<details open class="p"><i class="q"></i></details>', 'content-visibility')).toBe(
+      'visible',
+    );
+    expect(marginIn('<details class="p"><i class="q"></i></details>', 'color')).toBe('#ff0000ff');
+  });
+});

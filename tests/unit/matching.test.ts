@@ -226,3 +226,11 @@ test('what cannot stand behind a pseudo-element is told where it can', () => {
   const [verdict] = prove(pageOf('<p class=a>x</p>'), '.a::before:hover { color: red }').verdicts;
   expect(verdict).toMatchObject({ outcome: 'invalid', remedy: 'Write :hover before ::before.' });
 });
+
+test('the old name of :is() counts as any pseudo-class does', () => {
+  const wins = (other: string, css: string) =>
+    prove(pageOf('<p class="a b">x</p>', `${other} { color: red }`), css).verdicts[0].outcome;
+  expect(wins('.a', ':-webkit-any(p, i) { color: blue }')).toBe('wins');
+  expect(wins('.a.b', ':-webkit-any(#x, .a.b) { color: blue }')).toBe('loses');
+  expect(wins('.a', ':is(p, i) { color: blue }')).toBe('loses');
+});
