@@ -23,10 +23,11 @@ export interface Effect {
 type Window = readonly [width: number, height: number];
 
 /** Each stretch of widths, upright and wide, high and low. */
-const windows: readonly Window[] = [10, 320, 500, 600, 601, 750, 899, 900, 1000, 1001, 1280].flatMap((width) =>
-  [width * 2, width - 1, 690, 710, width + 1]
-    .filter((height) => height > 0 && height < 1400)
-    .map((height): Window => [width, height]),
+const windows: readonly Window[] = [10, 320, 500, 600, 601, 750, 899, 900, 1000, 1001, 1280].flatMap(
+  (width) =>
+    [width * 2, width - 1, 690, 710, width + 1]
+      .filter((height) => height > 0 && height < 1400)
+      .map((height): Window => [width, height]),
 );
 
 /** A tab, and the way of looking that it was brought to last. */
