@@ -11,13 +11,12 @@ const notations: readonly (readonly [names: RegExp, notation: Notation])[] = [
   [/^(repeating-)?conic-gradient$/, conicText],
   [/^polygon$/, (points) => points.filter((one) => one !== 'nonzero').join(',')],
   [/^(circle|ellipse)$/, ([text]) => roundText(text)],
-  [/^inset$/, ([text]) => boxText(text, (sides) => sides)],
+  [/^inset$/, ([text]) => boxText(text)],
   [/^(grayscale|invert|sepia|opacity)$/, ([text]) => String(Math.min(1, text === '' ? 1 : Number(text)))],
   [/^(brightness|contrast|saturate)$/, ([text]) => (text === '' ? '1' : text)],
   [/^blur$/, ([text]) => (text === '' ? '0' : text)],
   [/^hue-rotate$/, ([text]) => (text === '' || text === '0' ? '0deg' : text)],
   [/^counters?$/, (pieces) => pieces.join(',').replace(/,decimal$/, '')],
-  [/^minmax$/, (pieces) => pieces.join(',')],
 ];
 
 /** A text in one notation whose outermost functions are so too, each by its name. */
@@ -126,10 +125,10 @@ function roundText(text: string): string {
 }
 
 /** CSS Shapes 1 §3.1: sides as they are around a box, and corners that are round by nothing are not. */
-function boxText(text: string, sidesOf: (sides: readonly string[]) => readonly string[]): string {
+function boxText(text: string): string {
   const words = spacedWords(text.replace('/', ' / '));
   const at = words.indexOf('round');
-  const sides = shortest(sidesOf(at < 0 ? words : words.slice(0, at)));
+  const sides = shortest(at < 0 ? words : words.slice(0, at));
   const corners = at < 0 ? [] : words.slice(at + 1);
   const slash = corners.indexOf('/');
   const [across, down] = slash < 0 ? [corners, corners] : [corners.slice(0, slash), corners.slice(slash + 1)];
