@@ -13,9 +13,7 @@ export interface AttributeAsked {
 
 /** What stands in the brackets of an `attr()`, up to its comma (CSS Values 5 §7.7); undefined where it asks for nothing. */
 export function attributeAsked(tokens: Tokens, from: number, to: number): AttributeAsked | undefined {
-  let first = skipSpace(tokens, from, to);
-  // An attribute without a namespace may be written with a bar in front of it.
-  if (tokenText(tokens, first) === '|') first++;
+  const first = skipSpace(tokens, from, to);
   if (first >= to || tokens.types[first] !== kinds.Ident) return undefined;
   const name = tokenText(tokens, first).toLowerCase();
   const kind = skipSpace(tokens, first + 1, to);

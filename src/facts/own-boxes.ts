@@ -6,7 +6,7 @@ interface Built {
 
 /**
  * What the box says in which browsers put an element’s contents, by themselves, where another thing than the element stands between
- * (HTML Standard §15.5, §14.5): what is not handed down by itself is asked of that box. undefined where there is none, '' where it says nothing.
+ * (HTML Standard, Rendering): what is not handed down by itself is asked of that box. undefined where there is none, '' where it says nothing.
  */
 export function saidByOwnBox(
   { tag, isOpen }: Built,

@@ -47,7 +47,7 @@ function closing(text: string, from: number): number {
   return text.length;
 }
 
-/** CSS Images 3 §3.1: downwards, unless another way is said; corners by their side first. */
+/** CSS Images 3: downwards, unless another way is said; corners by their side first. */
 function linearText([first, ...more]: readonly string[]): string {
   const { words, space } = apart(first);
   const way = words.join(' ');
@@ -58,7 +58,7 @@ function linearText([first, ...more]: readonly string[]): string {
   return headed([said, spaceText(space, more)], more);
 }
 
-/** CSS Images 3 §3.2: an ellipse that reaches the farthest corner, around the middle. */
+/** CSS Images 3: an ellipse that reaches the farthest corner, around the middle. */
 function radialText([first, ...more]: readonly string[]): string {
   const { words, space } = apart(first);
   const at = words.indexOf('at');
@@ -73,7 +73,7 @@ function radialText([first, ...more]: readonly string[]): string {
   return headed([...sizes, aroundText(at < 0 ? [] : words.slice(at + 1)), spaceText(space, more)], more);
 }
 
-/** CSS Images 4 §3.3: from the top, around the middle. */
+/** CSS Images 4: from the top, around the middle. */
 function conicText([first, ...more]: readonly string[]): string {
   const { words, space } = apart(first);
   const at = words.indexOf('at');
@@ -103,7 +103,7 @@ function apart(text: string): { words: string[]; space: string } {
   return { words: [...words.slice(0, at), ...words.slice(end)], space: words.slice(at, end).join(' ') };
 }
 
-/** CSS Color 4 §12.1: old notations are mixed in sRGB, others in Oklab, unless it is said. */
+/** CSS Color 4: old notations are mixed in sRGB, others in Oklab, unless it is said. */
 function spaceText(space: string, stops: readonly string[]): string {
   const isNew = stops.some((stop) => /^(ok)?l(ab|ch)\(|^color\(/.test(stop));
   return space === (isNew ? 'in oklab' : 'in srgb') ? '' : space.replace(/ shorter hue$/, '');

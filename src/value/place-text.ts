@@ -3,8 +3,11 @@ export function spacedWords(text: string): string[] {
   const words = [''];
   let depth = 0;
   let quote = '';
+  let isEscaped = false;
   for (const sign of text) {
-    if (quote) quote = sign === quote ? '' : quote;
+    if (isEscaped) isEscaped = false;
+    else if (sign === '\\') isEscaped = true;
+    else if (quote) quote = sign === quote ? '' : quote;
     else if (sign === '"' || sign === "'") quote = sign;
     else if (sign === '(') depth++;
     else if (sign === ')') depth--;
@@ -22,7 +25,7 @@ const edges: Readonly<Record<string, string>> = {
   bottom: '100%',
 };
 
-/** Where on an axis: words are percentages, also from the far edge (CSS Values 4 §8.3). */
+/** Where on an axis: words are percentages, also from the far edge (CSS Values 4, `<position>`). */
 export function axisText([edge, offset]: readonly string[]): string {
   if (offset === undefined) return edges[edge] ?? edge;
   if (edge === 'left' || edge === 'top') return offset;

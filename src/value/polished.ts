@@ -27,7 +27,7 @@ const notations: readonly (readonly [
     /image(-source)?$|^(backdrop-)?filter$|^clip-path$|^shape-outside$|^offset-path$|^content$/,
     inOneNotation,
   ],
-  // Around all of the box, unless another is said (CSS Masking 1 §5.1).
+  // Around all of the box, unless another is said (CSS Masking 1).
   [/^(clip-path|offset-path)$/, (text) => boxLast(text).replace(/(?<=.) border-box$/, '')],
   [/^shape-outside$/, (text) => boxLast(text).replace(/(?<=.) margin-box$/, '')],
   [/^hyphenate-limit-chars$/, (text) => text.replace(/( auto)+$/, '').replace(/^(\S+) (\S+) \2$/, '$1 $2')],

@@ -314,3 +314,9 @@ describe('what is not handed down by itself is asked of the box that stands betw
     expect(marginIn('<details class="p"><i class="q"></i></details>', 'color')).toBe('#ff0000ff');
   });
 });
+
+test('a quote within a text ends no word', () => {
+  const content = (text: string) => computedText('content', text, around);
+  expect(content('"a\\" " "b"')).toBe(content('"a\\" b"'));
+  expect(content('"a\\" "')).not.toBe(content('"a\\"  "'));
+});
