@@ -30,7 +30,7 @@ export type {
 export { emptyStyleSet, ofValues } from './style-set.js';
 export { abilitiesOf } from './abilities.js';
 export { Gatherer } from './gather.js';
-export { importedHrefs } from './leading.js';
+export { countHead, importedHrefs } from './leading.js';
 export { namesInUse, nearestNames } from './names-in-use.js';
 export { parseMarkup, type Markup, type SheetMention } from './markup.js';
 export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';

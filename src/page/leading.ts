@@ -33,6 +33,13 @@ export function countWithNamespaces(
   return behind < 0 ? contents.length : behind;
 }
 
+/** How many contents of a sheet stand where imports are read, and how many of all where namespaces are too. */
+export function countHead(contents: readonly Content[]): { imports: number; namespaces: number } {
+  const selectors = { names: new Names(), quirks: false };
+  const imports = countLeading(contents, selectors);
+  return { imports, namespaces: countWithNamespaces(contents, imports, selectors) };
+}
+
 const isNamespace = (content: Content) => content.kind === 'at-rule' && content.name === 'namespace';
 
 export const mayStandFirst = (content: Content): content is AtRule =>
@@ -47,7 +54,7 @@ export function importedHrefs(css: string): string[] {
   const end = css.indexOf(';', last);
   const { contents } = parseSheet(end < 0 ? css : css.slice(0, end + 1));
   return contents
-    .slice(0, countLeading(contents, { names: new Names(), quirks: false }))
+    .slice(0, countHead(contents).imports)
     .flatMap((rule) => (isImport(rule) ? (parseImport(rule)?.href ?? []) : []));
 }
 

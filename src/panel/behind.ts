@@ -1,3 +1,4 @@
+import { countHead } from '../page/index.js';
 import { parseSheet, type Content } from '../sheet/index.js';
 import { count, kinds, readTokens, tokenText } from '../text/index.js';
 import { closed } from './close.js';
@@ -93,10 +94,12 @@ function endsWith(there: readonly Piece[], own: readonly Piece[], head: readonly
   return head.every(isRead) && (stand(own.filter((piece) => !head.includes(piece))) || stand(own));
 }
 
-/** The `@charset`, `@import` and `@namespace` that are read: those before all rules; `@layer` names may stand among them. */
+/** The `@charset`, `@import` and `@namespace` that are read, each where it may stand. */
 function headOf(pieces: readonly Piece[]): Piece[] {
-  const end = pieces.findIndex(({ content }) => !isHead(content) && !isLayerNames(content));
-  return (end < 0 ? pieces : pieces.slice(0, end)).filter(({ content }) => isHead(content));
+  const { imports, namespaces } = countHead(pieces.map(({ content }) => content));
+  return pieces.filter(
+    ({ content }, at) => isHead(content) && at < (nameOf(content) === 'namespace' ? namespaces : imports),
+  );
 }
 
 /** Where the last of them stands that no browser reads, behind rules; these rules must stay before it. −1 for none. */
@@ -105,13 +108,12 @@ function lastIndexOfLostHead(pieces: readonly Piece[]): number {
   return pieces.findLastIndex((piece) => isHead(piece.content) && !read.includes(piece));
 }
 
+const nameOf = (content: Content): string => (content.kind === 'at-rule' ? content.name : '');
+
 const isCharset = (content: Content) => content.kind === 'at-rule' && content.name === 'charset';
 
 /** Of those a text has one, wherever it stands. */
 const hasCharset = (pieces: readonly Piece[]) => pieces.some(({ content }) => isCharset(content));
-
-const isLayerNames = (content: Content) =>
-  content.kind === 'at-rule' && content.name === 'layer' && !content.contents;
 
 /** At-rules that count only at the top of a sheet (CSS Cascade 5 §2, CSS Namespaces 3 §2). */
 function isHead(content: Content): boolean {
@@ -148,21 +150,25 @@ function withHead(base: string, head: readonly Piece[], draft: string, warnings:
   const known = new Set(headOf(pieces).map(({ key }) => key));
   const fresh = head.filter(({ key }) => !known.has(key));
   if (fresh.length === 0) return base;
-  const named = (name: string) =>
-    fresh.filter(({ content }) => content.kind === 'at-rule' && content.name === name);
   const texts = (name: string) =>
-    named(name).map(({ start, end }) => draft.slice(start, end).replace(/;?$/, ';'));
+    fresh
+      .filter(({ content }) => nameOf(content) === name)
+      .map(({ start, end }) => draft.slice(start, end).replace(/;?$/, ';'));
   const charset = hasCharset(pieces) ? [] : texts('charset').slice(0, 1);
-  const imports = [...texts('import'), ...texts('namespace')];
-  let at = 0;
-  for (const { content, end } of pieces) {
-    if (!isHead(content) && !isLayerNames(content)) break;
-    if (isHead(content)) at = end;
-  }
+  const [imports, namespaces] = [texts('import'), texts('namespace')];
+  const there = headOf(pieces);
+  const behindImports = there.findLast(({ content }) => nameOf(content) !== 'namespace')?.end ?? 0;
+  const at = Math.max(behindImports, there.at(-1)?.end ?? 0);
   if (imports.length && pieces.some(({ content }) => !isHead(content)))
     warnings.push(
       'An @import counts only at the top, so what it loads now stands before the rules of the box.',
     );
-  const [front, back] = [base.slice(0, at), base.slice(at).trimStart()];
-  return `${[...charset, front.trim(), ...imports].filter(Boolean).join('\n')}\n\n${back}`;
+  const parts = [
+    ...charset,
+    base.slice(0, behindImports).trim(),
+    ...imports,
+    base.slice(behindImports, at).trim(),
+    ...namespaces,
+  ];
+  return `${parts.filter(Boolean).join('\n')}\n\n${base.slice(at).trimStart()}`;
 }

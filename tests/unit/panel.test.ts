@@ -70,6 +70,15 @@ test('@charset and @import go to the top, where alone they are read, and that is
   expect(warnings).toEqual([expect.stringContaining('An @import counts only at the top')]);
 });
 
+test.each([
+  ['behind one that is read', '@import "a.css"; @layer x; @import "lost.css";', '@import "c.css";', '@import "a.css"; @import "c.css"; @layer x; @import "lost.css";'],
+  ['before namespaces', '@namespace s url(x);', '@import "c.css";', '@import "c.css"; @namespace s url(x);'],
+  ['and namespaces behind it', '@import "a.css"; @namespace s url(x);', '@import "c.css"; @namespace t url(y);', '@import "a.css"; @import "c.css"; @namespace s url(x); @namespace t url(y);'],
+  ['once', '@import "a.css";', '@import "a.css"; @import "b.css";', '@import "a.css"; @import "b.css";'],
+])('an @import goes where it is read: %s', (_, standing, draft, expected) => {
+  expect(packed(draft, standing).replace(/\s+/g, ' ').trim()).toBe(expected);
+}); // prettier-ignore
+
 test('an @import that stands too late is not brought to life', () => {
   expect(packed('.b { top: 0 }\n@import "a.css";', '.a { top: 0 }')).toMatch(
     /^\.a[^]*\.b[^]*@import "a.css";/,
