@@ -164,7 +164,12 @@ const isAlwaysThere = (
   flowRelative === undefined &&
   applied.some(
     (one) =>
-      isUnconditional(one.block) && one.block.layer === 0 && orderOf(page, one) === order && isMeant(one),
+      // The browser's own rules are numbered by themselves.
+      one.owner !== 'browser' &&
+      isUnconditional(one.block) &&
+      one.block.layer === 0 &&
+      orderOf(page, one) === order &&
+      isMeant(one),
   );
 
 const isUnconditional = ({ condition, containers }: StyleBlock): boolean =>

@@ -8,15 +8,9 @@ import {
   type Candidate,
   type Target,
 } from '../cascade/index.js';
-import type { Page } from '../page/index.js';
+import type { Page, PageElement } from '../page/index.js';
 import { initialValue, isInherited } from '../value/index.js';
 import type { Spot } from './look.js';
-
-/** What values hang on that an animation may move: colours on the text's, shares on the size of the font. */
-const handles = [
-  { longhand: 'color', hangsOn: /currentcolor/i },
-  { longhand: 'font-size', hangsOn: /[\d.](em|ex|ch|cap|ic|lh)\b/i },
-] as const;
 
 /**
  * Whether two values that are equal now, the first candidate's and the one that would stand without it, part while an animation
@@ -38,13 +32,12 @@ export function isApartInMotion(
   // What is handed down moves where the box above is moved, and what is said holds still.
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (isTaken !== wouldBeTaken && above && isMoving(page, above, longhand)) return true;
-  return handles.some(({ longhand: handle, hangsOn }) => {
-    // The current colour is handed down as such, a share of a size as what it came to (CSS Color 4 §9.3).
-    const [here, there] = texts.map((text) =>
-      hangsOn.test(handle === 'color' ? saidAbove(page, target, longhand, text) : text),
-    );
-    return here !== there && handle !== longhand && isMoving(page, target, handle);
-  });
+  const colours = texts.map((text) => /currentcolor/i.test(saidAbove(page, target, longhand, text)));
+  // The current colour is handed down as such, a share of a size as what it came to (CSS Color 4 §9.3).
+  if (longhand !== 'color' && colours[0] !== colours[1] && isMoving(page, target, 'color')) return true;
+  if (longhand === 'font-size') return false;
+  const [here, there] = texts.map((text) => movedBySizeOf(page, target, longhand, text));
+  return here !== there;
 }
 
 /** A text, or what the box says that it is handed down from. */
@@ -55,6 +48,39 @@ function saidAbove(page: Page, target: Target, longhand: string, text: string): 
   if (!said)
     return isInherited(longhand) ? saidAbove(page, above, longhand, 'inherit') : initialValue(longhand);
   return saidAbove(page, above, longhand, longhandValue(said, longhand) ?? said.value);
+}
+
+const shares = /[\d.](em|ex|ch|cap|ic|lh)\b/i;
+
+/** The box whose moving size of the font a text hangs on, or what it is handed down from; undefined where none moves it. */
+function movedBySizeOf(page: Page, target: Target, longhand: string, text: string): PageElement | undefined {
+  const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
+  if (above && isTakenFromAbove(text, longhand)) {
+    const said = standingFirst(standingCandidates(page, above, longhand))?.declaration;
+    const next = said
+      ? (longhandValue(said, longhand) ?? said.value)
+      : isInherited(longhand)
+        ? 'inherit'
+        : '';
+    return movedBySizeOf(page, above, longhand, next);
+  }
+  if (!shares.test(text) || !isMoving(page, target, 'font-size')) return undefined;
+  let sized = target;
+  while (!isOwnSize(page, sized)) {
+    const next = pseudoOf(sized) ? elementOf(sized) : elementOf(sized).drawnIn;
+    if (!next) break;
+    sized = next;
+  }
+  return elementOf(sized);
+}
+
+/** Whether a box says of which size its font is, or an animation of its own does. */
+function isOwnSize(page: Page, target: Target): boolean {
+  const said = standingFirst(standingCandidates(page, target, 'font-size'))?.declaration.value;
+  return (
+    (said !== undefined && !/^(inherit|unset)$/i.test(said)) ||
+    animationsOn(page, target).get('font-size')?.lasting === true
+  );
 }
 
 /** The name of an animation that goes on and moves what a declaration says, on any of its targets; undefined for none. */

@@ -99,6 +99,24 @@ test.each([
     '.a { animation: glow 2s infinite }',
     'wins',
   ],
+  [
+    'a share of a size that is handed down as well as what it came to above',
+    'b { letter-spacing: inherit }',
+    '.a { animation: grow 2s infinite } .a, b { letter-spacing: 0.1em }',
+    'needless',
+  ],
+  [
+    '… beside another share',
+    'b { letter-spacing: inherit }',
+    '.a { animation: grow 2s infinite; letter-spacing: 1.6px } b { letter-spacing: 0.1em }',
+    'wins',
+  ],
+  [
+    '… of a size of its own',
+    'b { letter-spacing: inherit }',
+    '.a { animation: grow 2s infinite } .a, b { letter-spacing: 0.1em } b { font-size: 16px }',
+    'wins',
+  ],
   ['… of sizes', 'b { font-size: 16px }', '.a { animation: grow 2s infinite }', 'wins'],
   [
     '… while the pointer is on it',

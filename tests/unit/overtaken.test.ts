@@ -85,6 +85,16 @@ describe('a line that the platform stands before', () => {
     ).toEqual(['wins']);
   });
 
+  test('and its rules are numbered by themselves, whatever stands in front of the page’s', () => {
+    const counts = Array.from({ length: 100 }, (_, fillers) =>
+      outcomes(
+        `${'.x { top: 0 } '.repeat(fillers)}.a:not(:hover) { color: red !important }`,
+        '.a { color: blue }',
+      ),
+    );
+    expect(counts.flat()).not.toContain('loses');
+  });
+
   test('in a style attribute', () => {
     const html = '<p class="a" style="margin-top: 2px">x</p>';
     expect(outcomes('', '.a { margin-top: 1px }', html)).toEqual(['loses']);
