@@ -361,7 +361,7 @@ export const toldByText = (candidate: Said | undefined, longhand: string): strin
 export const askedByText = (candidate: Said | undefined, longhand: string): AsksFor | undefined =>
   foundInText(candidate, longhand).asksFor;
 
-const asksForMore = /(var|env|attr|if|sibling-(index|count)|--[^\s(),;:]+)\(/i;
+const asksForMore = /(var|env|attr|if|sibling-(index|count)|anchor(-size)?|--[^\s(),;:]+)\(/i;
 const wideKeyword = /^(inherit|initial|unset|revert|revert-layer|-internal-quirk-inherit)$/i;
 
 function findInText(candidate: Said | undefined, longhand: string): Found {

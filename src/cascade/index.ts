@@ -15,13 +15,14 @@ export {
 } from './computed.js';
 export { Remembered } from './remembered.js';
 export { registeredProperty } from './registered.js';
-export { filledValue, specifiedFrom, valueOf } from './value.js';
+export { asksForAnchor } from './anchors.js';
+export { filledValue, missingAnchor, specifiedFrom, valueOf } from './value.js';
 export { Level, rolledBack, standingFirst, type Candidate } from './rank.js';
 export { isSubstituted, namesReadIn, variablesIn } from './substitute.js';
 export { asksForPlace, withPlaces } from './places.js';
 export { withFunctions } from './author-functions.js';
 export { variablesAskedIn } from './style-queries.js';
-export { fillVariables } from './variables.js';
+export { fillVariables, variableOf } from './variables.js';
 export { variableReaders } from './variable-readers.js';
 export {
   elementOf,

@@ -1,6 +1,7 @@
 import { isHighlight, saidByOwnBox } from '../facts/index.js';
 import { inQuirks, type Page, type PageElement } from '../page/index.js';
 import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
+import { anchorLack, withoutAnchors, type AnchorLack } from './anchors.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { asksForPlace, withPlace } from './places.js';
@@ -84,8 +85,14 @@ export function specifiedFrom(
         ? specifiedFrom(page, target, longhand, left)
         : inheritedOrInitial(page, target, longhand);
     }
-    default:
-      return { value, from: declaration };
+    default: {
+      const left = isCustom
+        ? value
+        : withoutAnchors(page, target, value, (one, name) => valueOf(page, one, name));
+      if (left === undefined || (left !== value && page.grammar.check(longhand, left)))
+        return inheritedOrInitial(page, target, longhand);
+      return { value: left, from: declaration };
+    }
   }
 }
 
@@ -101,6 +108,13 @@ export function filledValue(
   const filled = withPlaceOf(page, target, property, fillVariables(page, target, value));
   if (filled === undefined || filled === value || !page.tree.quirks) return filled;
   return inQuirks({ property, value: filled.trim() }).value;
+}
+
+/** Why an anchor that a value asks for is not there, and no fallback either; undefined where there may be a value. */
+export function missingAnchor(page: Page, target: Target, value: string): AnchorLack | undefined {
+  const valueOn = (one: Target, name: string) => valueOf(page, one, name);
+  const isMissing = withoutAnchors(page, target, value, valueOn) === undefined;
+  return isMissing ? anchorLack(page, target, value, valueOn) : undefined;
 }
 
 /** Of a variable that is not registered the one who reads it is counted. */

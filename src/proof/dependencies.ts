@@ -1,4 +1,4 @@
-import { mayLookNative, type LonghandSet, type Target } from '../cascade/index.js';
+import { asksForAnchor, mayLookNative, type LonghandSet, type Target } from '../cascade/index.js';
 import { endsNativeLook } from '../facts/index.js';
 import type { Page, StyleSet } from '../page/index.js';
 import { hangsOnFlow, physicalLonghandsOf } from '../value/index.js';
@@ -71,6 +71,7 @@ export function concernsOf(property: string): LonghandSet {
       ...own.flatMap(dependenciesOf),
       ...boxKinds,
       ...ofFonts,
+      ...ofAnchors,
       ...ofNativeLook,
       'font-size',
       'color',
@@ -100,19 +101,28 @@ const ofFonts: readonly string[] = [
   'line-height',
 ];
 
+const ofAnchors: readonly string[] = ['position', 'position-anchor'];
+
 const fontUnits = /\dr?(ch|ex|cap|ic|lh)\b/i;
-const askedSets = new WeakMap<StyleSet, boolean>();
+const askedSets = new WeakMap<StyleSet, readonly string[]>();
 
-/** What values hang on beside, whatever the longhand, where a page or its draft measures anything by what the font knows. */
-export const fontsAskedFor = ({ styles, overlay }: Page): readonly string[] =>
-  asksForFonts(styles) || (overlay && asksForFonts(overlay.styles)) ? ofFonts : [];
+/** What values hang on beside, whatever the longhand, where a page or its draft measures anything by what the font knows, or by an anchor. */
+export const askedBeside = ({ styles, overlay }: Page): readonly string[] => [
+  ...askedIn(styles),
+  ...(overlay ? askedIn(overlay.styles) : []),
+];
 
-/** Whether anything that these rules say is a share of what the font knows. */
-function asksForFonts(styles: StyleSet): boolean {
-  let asks = askedSets.get(styles);
-  if (asks === undefined) {
-    asks = styles.blocks.some(({ declarations }) => declarations.some(({ value }) => fontUnits.test(value)));
-    askedSets.set(styles, asks);
+/** What anything that these rules say is a share of, or taken from. */
+function askedIn(styles: StyleSet): readonly string[] {
+  let found = askedSets.get(styles);
+  if (!found) {
+    const says = (isMeant: (value: string) => boolean) =>
+      styles.blocks.some(({ declarations }) => declarations.some(({ value }) => isMeant(value)));
+    found = [
+      ...(says((value) => fontUnits.test(value)) ? ofFonts : []),
+      ...(says(asksForAnchor) ? ofAnchors : []),
+    ];
+    askedSets.set(styles, found);
   }
-  return asks;
+  return found;
 }

@@ -3,20 +3,17 @@ import type { NoEffectCondition } from '../facts/index.js';
 import {
   animationsOn,
   contest,
-  filledValue,
-  isSubstituted,
   draftTargets,
   isValueAlready,
   physicalLonghand,
   reasonAgainstWinner,
   sourceLabel,
-  variablesIn,
   type Declaration,
   type Entry,
   type Target,
 } from '../cascade/index.js';
 import type { Conditions, Page, StyleBlock } from '../page/index.js';
-import { count, list, placeText, shorten } from '../text/index.js';
+import { count, list, placeText } from '../text/index.js';
 import { longhandsOf, splitShorthand } from '../value/index.js';
 import { noEffectOn } from './box.js';
 import { neverAwake } from './never-awake.js';
@@ -26,8 +23,9 @@ import type { Remedies } from './remedies.js';
 import type { RuleStates } from './states.js';
 import type { Outcome } from './types.js';
 import { matchesNothing } from './no-match.js';
-import { isRead } from './read-variables.js';
+import { isRead, nearRead } from './read-variables.js';
 import { twinWords } from './twins.js';
+import { withoutValue } from './unfilled.js';
 
 /** One declaration of the draft, with its rule. */
 export interface Drafted {
@@ -139,15 +137,13 @@ function works(
     return loses(drafted, losing, losing.beaten[0], `${whereWords(awake, losing)} `, { awake, remedies });
   const animated = awake.find((one) => one.animated.length > 0);
   if (animated) return losesToAnimation(drafted, animated, `${whereWords(awake, animated)} `);
-  const unfilled = unfilledWords(drafted, working);
+  const unfilled = withoutValue(drafted.declaration, countingIn(working));
   if (unfilled)
     return {
       outcome: 'partly',
       conditions: view.conditions,
-      why: unfilled,
-      remedy: variablesIn(drafted.declaration.value).length
-        ? 'Give the variable a value that fits, or write a fallback into var(), behind a comma.'
-        : 'Write a fallback into the brackets, behind a comma.',
+      why: `it beats the page’s value and puts none in its place, as ${unfilled.why}`,
+      remedy: unfilled.remedy,
     };
   return wins(drafted, shown);
 }
@@ -172,6 +168,9 @@ export function isSeenAtWork(laid: Page, drafted: Drafted, now: readonly Sightin
 export const isAllRead = ({ styles }: Page): boolean =>
   styles.sheets.every(({ status }) => status !== 'unread');
 
+const countingIn = (sightings: readonly Sighting[]) =>
+  sightings.map(({ look, counts }) => [look.view, counts] as const);
+
 const workingIn = (sightings: readonly Sighting[]) => sightings.filter(({ counts }) => counts.length > 0);
 
 /**
@@ -181,39 +180,9 @@ const workingIn = (sightings: readonly Sighting[]) => sightings.filter(({ counts
 export function winsUnbeaten(laid: Page, drafted: Drafted, now: readonly Sighting[]): Judgement | undefined {
   if (!isSeenAtWork(laid, drafted, now)) return undefined;
   const working = workingIn(now);
-  if (unfilledWords(drafted, working)) return undefined;
+  if (withoutValue(drafted.declaration, countingIn(working))) return undefined;
   // While a state is held it may count on more.
   return wins(drafted, working.toSorted((a, b) => amountOf(b.counts) - amountOf(a.counts))[0]);
-}
-
-/** Where variables leave a declaration without a value (CSS Variables 1 §3.1), in words; undefined where they do not. */
-function unfilledWords(
-  { declaration: { property, value } }: Drafted,
-  working: readonly Sighting[],
-): string | undefined {
-  if (property.startsWith('--') || !isSubstituted(value)) return undefined;
-  for (const { look, counts } of working)
-    for (const { targets } of counts)
-      for (const target of targets) {
-        const filled = filledValue(look.view, target, { property, value });
-        if (filled !== undefined && !look.view.grammar.check(property, filled.trim())) return undefined;
-      }
-  const { look, counts } = working[0];
-  const filled = filledValue(look.view, counts[0].targets[0], { property, value });
-  const reason =
-    filled === undefined
-      ? emptyWords(value)
-      : `it comes to "${shorten(filled, 40)}", which is no value for ${property}`;
-  return `it beats the page’s value and puts none in its place, as ${reason}`;
-}
-
-function emptyWords(value: string): string {
-  const names = variablesIn(value);
-  if (names.length === 0)
-    return /(?<![\w-])attr\(/i.test(value)
-      ? 'the thing has no attribute that attr() could read so'
-      : 'no device has what env() names';
-  return `${list(names)} ${names.length === 1 ? 'has' : 'have'} no value there`;
 }
 
 const whileWords = ({ states: { words } }: Drafted) =>
@@ -226,7 +195,7 @@ function hindrance(
 ): { why: string; remedy?: string } | undefined {
   const { property, value } = declaration;
   if (property.startsWith('--') && working.every(({ look }) => !isRead(look.view, property)))
-    return { why: 'nothing on this page reads the variable' };
+    return unreadVariable(working[0].look.view, property);
   if (/[“”‘’„]/.test(value.replace(/"[^"]*"|'[^']*'/g, '')))
     return {
       why: 'curly quotes are letters like any other, so it names something that is not there',
@@ -243,6 +212,12 @@ function hindrance(
         }
   }
   return first && { why: `${first.why} (${first.section})`, remedy: first.remedy || undefined };
+}
+
+function unreadVariable(view: Page, name: string): { why: string; remedy?: string } {
+  const near = nearRead(view, name);
+  const why = 'nothing on this page reads the variable';
+  return near.length ? { why, remedy: `Did you mean ${list(near, 'or')}?` } : { why };
 }
 
 /** Whether another declaration than the winner's would give a value. */
@@ -311,6 +286,17 @@ function needless(laid: Page, drafted: Drafted, awake: readonly Sighting[], reme
       conditions: same!.look.view.conditions,
       why: `it wins, but has no effect: ${hindered.why} (${hindered.section})`,
       remedy: hindered.remedy ? remedies.adding(drafted, hindered.remedy, [same!]) : undefined,
+    };
+  const unfilled = withoutValue(
+    drafted.declaration,
+    awake.map((one) => [one.look.view, one.same] as const),
+  );
+  if (unfilled)
+    return {
+      outcome: 'needless',
+      conditions: (same ?? awake[0]).look.view.conditions,
+      why: `it puts no value in place of what the page has without it, as ${unfilled.why}`,
+      remedy: unfilled.remedy,
     };
   const twin = twinWords(awake, drafted.declaration);
   return {

@@ -10,7 +10,7 @@ import type { Held, Page, PageElement, StyleBlock } from '../page/index.js';
 import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { dependenciesOf, dependenciesOfPlain, fontsAskedFor, nativeLookAround } from './dependencies.js';
+import { dependenciesOf, dependenciesOfPlain, askedBeside, nativeLookAround } from './dependencies.js';
 import { isMoved, isPlainOn } from './plain.js';
 import { placeOf, Reached } from './reached.js';
 import { filed, isPlainRule, saysElse, stepsBack, type Said } from './state-rules.js';
@@ -82,7 +82,7 @@ export class OtherStates {
       ...always,
       ...this.#variablesFor(block, own, value),
       ...own.flatMap(dependenciesOf),
-      ...fontsAskedFor(this.laid),
+      ...askedBeside(this.laid),
     ]);
     // What is the same at rest may part where an animation moves what it hangs on.
     if (

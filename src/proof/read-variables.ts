@@ -1,5 +1,6 @@
 import { variableReaders, namesReadIn, withFunctions } from '../cascade/index.js';
 import type { Page, PageElement, StyleSet } from '../page/index.js';
+import { nearest } from '../text/index.js';
 
 const readers = new WeakMap<object, ReadonlySet<string>>();
 
@@ -7,6 +8,10 @@ const readers = new WeakMap<object, ReadonlySet<string>>();
 export function isRead(page: Page, name: string): boolean {
   return readNames(page.bare).has(name) || (page.overlay !== undefined && readNames(page).has(name));
 }
+
+/** Names like one that nobody reads which are read, `--accent` for `--acent`; [] for none. */
+export const nearRead = (page: Page, name: string): string[] =>
+  nearest(name, new Set([page.bare, page].flatMap((one) => [...readNames(one)])));
 
 /** The variables that are read; what reads them only for a variable that nobody reads counts too. */
 function readNames(page: Page): ReadonlySet<string> {

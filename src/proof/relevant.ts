@@ -20,7 +20,7 @@ import {
 } from '../page/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
-import { dependenciesOf, fontsAskedFor, isUsedEverywhere, nativeLookAround } from './dependencies.js';
+import { dependenciesOf, askedBeside, isUsedEverywhere, nativeLookAround } from './dependencies.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
@@ -212,7 +212,7 @@ export class RelevantLooks {
       add(own, name);
       if (isHandedDown || isInherited(name) || handed.has(name)) add(above, name);
     }
-    for (const other of new Set([...names.flatMap(dependenciesOf), ...fontsAskedFor(view)])) {
+    for (const other of new Set([...names.flatMap(dependenciesOf), ...askedBeside(view)])) {
       add(own, other);
       add(above, other);
     }
