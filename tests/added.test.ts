@@ -7,7 +7,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(150);
+const runs = runsOr(60);
 
 const says = fc
   .tuple(

@@ -5,7 +5,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(80);
+const runs = runsOr(40);
 
 const longhands = ['margin-left', 'margin-top', 'padding-left', 'order', 'width'];
 /** None of these is what a box has without its animations. */

@@ -7,7 +7,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, pageOf, runsOr, seed, wholePage } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(20);
+const runs = runsOr(8);
 
 const ways = [
   { is: { colorScheme: 'dark' }, told: /dark/ },

@@ -9,7 +9,7 @@ import { edits, type Release } from './support/releases.js';
 import { everyCase } from './support/richer.js';
 
 const tab = engineTab();
-const runs = runsOr(15);
+const runs = runsOr(6);
 
 const pairs = fc.record({
   // How wide a container is no text tells.

@@ -173,7 +173,7 @@ test(
     try {
       await expectNothingFalse(
         fc.array(query, { minLength: amount, maxLength: amount }),
-        runsOr(4),
+        runsOr(2),
         falsehoods,
         { isOfMany: true },
       );
@@ -231,7 +231,7 @@ test(
     };
     await expectNothingFalse(
       fc.array(support, { minLength: amount, maxLength: amount }),
-      runsOr(4),
+      runsOr(2),
       falsehoods,
       { isOfMany: true },
     );
@@ -273,7 +273,7 @@ const nestedQueries = fc.array(fc.array(aboutWidths, { minLength: 1, maxLength: 
 test(
   `a page changes at the widths that are told, and at no others (SEED=${seed})`,
   () =>
-    expectNothingFalse(nestedQueries, runsOr(10), async (list) => {
+    expectNothingFalse(nestedQueries, runsOr(4), async (list) => {
       const css = list
         .map((each, i) =>
           each.reduceRight((inner, one) => `@media ${one} { ${inner} }`, `html { --q${i}: 1 }`),

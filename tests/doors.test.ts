@@ -3,11 +3,11 @@
 import fc from 'fast-check';
 import { parsePage, prove, writeOverride, type PageElement } from 'yelto';
 import { engineTab } from './support/engine-tab.js';
+import { runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
 
-const seed = Number(process.env.SEED ?? 20261126);
-const runs = Number(process.env.RUNS ?? 25);
+const runs = runsOr(8);
 
 const usual = {
   color: 'rgb(9, 9, 9)',
@@ -161,7 +161,7 @@ async function read(html: string, property: string, { width, pointed }: Where): 
 const isWithin = (box: PageElement, one: PageElement | null): boolean =>
   one !== null && (one === box || isWithin(box, one.drawnIn));
 
-test(`wishes inside components, seed ${seed}`, async () => {
+test(`${runs} wishes inside components (SEED=${seed})`, async () => {
   const seen = { part: 0, variable: 0, inherit: 0, none: 0 };
   await fc.assert(
     fc.asyncProperty(scene, async (made) => {

@@ -28,7 +28,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(3);
+const runs = runsOr(2);
 const updates = fc.record({
   one: everyCase,
   names: fc.uniqueArray(fc.constantFrom(...Object.keys(edits)), { minLength: 1, maxLength: 3 }),

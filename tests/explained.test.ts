@@ -7,7 +7,7 @@ import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/jud
 import { bodyOf, smallElements } from './support/small-trees.js';
 
 const tab = engineTab();
-const runs = runsOr(25);
+const runs = runsOr(10);
 
 interface Said {
   readonly property: string;

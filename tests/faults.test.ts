@@ -145,7 +145,7 @@ function shown({ css, elements }: { css: string; elements: string }): string[] {
 test(
   'a rule counts behind a slip of the pen where it counts in the engine',
   () =>
-    expectNothingFalse(cases, runsOr(120), async (given) => {
+    expectNothingFalse(cases, runsOr(50), async (given) => {
       const css = slipped(given);
       if (css === undefined || given.slip.includes('@import')) return [];
       const engine = await tab.evaluate(shown, { css, elements });
@@ -169,7 +169,7 @@ test(
 test(
   'what is lost by a slip of the pen is told, in a sheet and in a draft; where there is none nothing is told',
   () =>
-    expectNothingFalse(cases, runsOr(120), async (given) => {
+    expectNothingFalse(cases, runsOr(50), async (given) => {
       const text = slipped(given);
       if (text === undefined || isAnotherName(text)) return [];
       const [before, after] = [

@@ -16,7 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(15);
+const runs = runsOr(6);
 /** Colours in words that stand for something else too. */
 const additions = fc.subarray(
   [

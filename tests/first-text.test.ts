@@ -15,7 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(15);
+const runs = runsOr(6);
 
 const words = fc.constantFrom('drill', '“saw', ' ', '');
 const tag = fc.constantFrom('h2', 'p', 'b', 'i', 'section', 'li', 'span', 'a');

@@ -94,7 +94,7 @@ test(
   () =>
     expectNothingFalse(
       fc.array(trial, { minLength: 40, maxLength: 40 }),
-      runsOr(10),
+      runsOr(4),
       async (trials) => {
         const rule = (selector: string, lists: readonly (readonly string[])[]) =>
           `${selector} { ${lists.flat().join('; ')} }`;

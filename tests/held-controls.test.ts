@@ -272,7 +272,7 @@ test.each([
 ])(
   'what hangs on a state of a control is held with it: %s',
   (_, mostDone) =>
-    expectNothingFalse(cases, runsOr(40), async ({ html, done, held }) => {
+    expectNothingFalse(cases, runsOr(16), async ({ html, done, held }) => {
       const written = parsePage({
         name: 'x',
         html: html.replace('<body>', () => `<head><style>${cssOf}</style></head><body>`),

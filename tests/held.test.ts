@@ -10,7 +10,7 @@ const sheets = [
   'tabulator-tables/dist/css/tabulator.css',
   'choices.js/public/assets/styles/choices.css',
 ];
-const pages = runsOr(6);
+const pages = runsOr(2);
 const own =
   '.a:has(.is-open) .b { top: 1px } .a:not(.is-open) > * { left: 1px } [open] span { z-index: 1 } label:nth-child(2 of .is-open) { right: 1px } @scope (.is-open) to (.b) { * { bottom: 1px } } :is(.is-open, .a) + * { order: 1 } .b:not(:hover) { width: 1px } .a:hover ~ .b { height: 1px } input:disabled { margin: 1px } [disabled] + span { padding: 1px } .is-open { direction: rtl } span { margin-inline-start: 3px; @media (min-width: 1px) { &:focus-within { color: red } } }';
 

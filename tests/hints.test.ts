@@ -188,7 +188,7 @@ test(
   () =>
     expectNothingFalse(
       fc.array(trial, { minLength: 60, maxLength: 60 }),
-      runsOr(3),
+      runsOr(2),
       async (trials) => {
         const body = trials.flatMap((one) => [markup(one, false), markup(one, true)]).join('\n');
         const html = `<!DOCTYPE html><html><body>${body}</body></html>`;

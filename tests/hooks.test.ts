@@ -6,7 +6,7 @@ import { contentHooksOn } from '../dist/hook/index.js';
 import { startEngine } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
-const runs = runsOr(8);
+const runs = runsOr(4);
 let browser: Browser;
 beforeAll(async () => {
   browser = await startEngine();

@@ -7,7 +7,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(60);
+const runs = runsOr(24);
 
 const parts = fc.constantFrom('<p class="a">x</p>', '<ul class="b"><li class="a">x</li><li>y</li></ul>', '<ol><li class="b">x</li></ol>', '<q>x</q>', '<q class="a">x</q>', '<details open><summary class="a">x</summary><p>y</p></details>', '<input placeholder="x" class="a">', '<input class="a">', '<input type="file" class="b">', '<input type="number" placeholder="x">', '<input type="checkbox" placeholder="x" class="a">', '<textarea placeholder="x">y</textarea>', '<textarea class="b"></textarea>', '<div class="a b"><span class="b">x</span></div>', '<table class="a"><tr><td class="b">x</td></tr></table>', '<button class="a">x</button>', '<h2 class="b">x</h2>', '<svg class="a"><g class="b"><text>x</text></g></svg>', '<section class="b" style="display: list-item">x</section>', '<li class="a" style="list-style: none">x</li>', '<div hidden class="a">x</div>', '<fieldset class="a"><legend class="b">x</legend></fieldset>'); // prettier-ignore
 const pseudo = fc.constantFrom('::before', '::before', '::after', ':after', '::marker', '::placeholder', '::file-selector-button'); // prettier-ignore

@@ -86,7 +86,7 @@ const start = async (script: string, css = '', body = '') => {
   site = await startSite({ name: '', answers: () => ({ '/': html }) });
 };
 
-const runs = runsOr(4);
+const runs = runsOr(2);
 test(`${runs} pages of trees that scripts build, closed and filled by hand (SEED=${seed})`, async () => {
   await fc.assert(
     fc.asyncProperty(pages, async ({ components, css }) => {

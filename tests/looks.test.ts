@@ -17,7 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => close());
 
-const runs = runsOr(25);
+const runs = runsOr(10);
 
 const sizes = [120, 299, 301, 399, 401, 500, 599, 601, 700, 899, 901, 1199, 1201, 1499, 1501, 2000];
 const windows = sizes.flatMap((width) => sizes.map((height) => [width, height] as const));

@@ -119,7 +119,7 @@ const selectors = [
 ];
 
 test(
-  `selectors match on ${runsOr(20)} random pages what the engine finds (SEED=${seed})`,
+  `selectors match on ${runsOr(8)} random pages what the engine finds (SEED=${seed})`,
   async () => {
     const falsehoods = async (html: string): Promise<string[]> => {
       const page = parsePage({ name: 'x', html });
@@ -168,7 +168,7 @@ test(
         ];
       });
     };
-    await expectNothingFalse(pages, runsOr(20), falsehoods, { isOfMany: true });
+    await expectNothingFalse(pages, runsOr(8), falsehoods, { isOfMany: true });
   },
   judgeTime,
 );
@@ -215,7 +215,7 @@ const complex = fc
   .map(([first, more]) => first + more.map(([between, one]) => between + one).join(''));
 
 test(
-  `of ${runsOr(8) * 500} random selectors those are refused that the engine refuses (SEED=${seed})`,
+  `of ${runsOr(3) * 500} random selectors those are refused that the engine refuses (SEED=${seed})`,
   async () => {
     const falsehoods = async (list: readonly string[]): Promise<string[]> => {
       const isKept = await tab().evaluate(
@@ -238,7 +238,7 @@ test(
           : [`${selector} is ${isKept[at] ? 'kept' : 'refused'} by the engine`];
       });
     };
-    await expectNothingFalse(fc.array(complex, { minLength: 500, maxLength: 500 }), runsOr(8), falsehoods, {
+    await expectNothingFalse(fc.array(complex, { minLength: 500, maxLength: 500 }), runsOr(3), falsehoods, {
       isOfMany: true,
     });
   },

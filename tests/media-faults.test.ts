@@ -10,7 +10,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(100);
+const runs = runsOr(40);
 
 const one = <T>(...list: readonly T[]) => fc.constantFrom(...list);
 const feature = one(

@@ -16,7 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(15);
+const runs = runsOr(6);
 
 const control = fc.constantFrom(
   ...[

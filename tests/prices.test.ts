@@ -6,7 +6,7 @@ import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/jud
 import { bodyOf, smallElements } from './support/small-trees.js';
 
 const tab = engineTab();
-const runs = runsOr(20);
+const runs = runsOr(8);
 const places = ['after', 'before', 'unknown'] as const;
 const asked = ['color', 'margin-left', 'z-index'] as const;
 /** What no rule of the page says. */

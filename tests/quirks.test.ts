@@ -60,7 +60,7 @@ test(
   () =>
     expectNothingFalse(
       fc.array(declaration, { minLength: 100, maxLength: 100 }),
-      runsOr(10),
+      runsOr(4),
       async (list) => {
         const css = list.map(([property, value], i) => `#x${i} { ${property}: ${value} }`).join('\n');
         await tab().setContent(`<html><style>${css}</style>`);
@@ -96,7 +96,7 @@ test(
         minLength: 60,
         maxLength: 60,
       }),
-      runsOr(5),
+      runsOr(2),
       async (list) => {
         const css = list
           .map(

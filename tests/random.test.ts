@@ -1,9 +1,9 @@
 // Small random pages, sheets, layers, scopes and nestings, compared with a real engine in batches.
-// YELTO_RANDOM_SEED and YELTO_RANDOM_PAGES try others than the usual ones.
 import fc from 'fast-check';
 import type { Browser } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { compareWithEngine, startEngine } from './support/engine.js';
+import { runsOr, seed } from './support/judging.js';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -195,10 +195,9 @@ const randomPage = fc.record({
   body: fc.array(element, { minLength: 2, maxLength: 5 }),
 });
 
-const seed = Number(process.env.YELTO_RANDOM_SEED ?? 20261125);
-const amount = Number(process.env.YELTO_RANDOM_PAGES ?? 15);
+const amount = runsOr(6);
 
-test(`${amount} random pages have the engine’s winners`, async () => {
+test(`${amount} random pages have the engine’s winners (SEED=${seed})`, async () => {
   await fc.assert(
     fc.asyncProperty(randomPage, async ({ sheets, body }) => {
       const html = `<!DOCTYPE html><html><head>${sheets.map((css) => `<style>${css}</style>`).join('')}</head><body>${body.join('')}</body></html>`;

@@ -5,7 +5,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(40);
+const runs = runsOr(16);
 
 const names = ['card', 'card card--big', 'card card--big card--late', 'card is-open', 'note', 'note note--late', 'css-1x2y3z', 'card css-9k8j7h', 'row-4474', 'list', '', '', '']; // prettier-ignore
 const element = fc.record({

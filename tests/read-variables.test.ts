@@ -7,7 +7,7 @@ import { engineTab } from './support/engine-tab.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(30);
+const runs = runsOr(12);
 
 const rules = fc.constantFrom('b { color: var(--x) }', 'b { color: var(--y, var(--x)) }', 'b { color: var(--y) }', 'p { --y: var(--x) }', 'i { --z: var(--y) }', 'i { background: var(--z, tan) }', 'b { animation: glow 9s -4s infinite paused }', '@keyframes glow { from, to { color: var(--x) } }', '@keyframes glow { from, to { outline: 2px solid var(--y) } }', '@-webkit-keyframes glow { from, to { color: var(--z) } }', '@container style(--x: blue) { b { letter-spacing: 3px } }', '@container style(--y: blue) { i { letter-spacing: 3px } }', '@container not style( --x : teal ) { i { word-spacing: 2px } }', 'b::before { content: "x"; color: var(--x) }', '@media print { b { color: var(--x) } }', 'b { color: VAR(--x) }', 'b { color: var( --\\78 ) }', '@supports (color: var(--x)) { i { color: tan } }', '@property --x { syntax: "<color>"; inherits: true; initial-value: red }', 'b { transition: --x 1s }', 'i { content: "var(--x)" }', 'i { background: url("var(--x)") }', 'i { color: var(--X) }', 'i { --w: "var(--x)" }'); // prettier-ignore
 const parts = fc.constantFrom('<b>x</b>', '<i>x</i>', '<i style="color: var(--x)">x</i>', '<b style="--y: var(--x)">x</b>', '<svg><circle r="3" fill="var(--x)"/></svg>', '<svg><g stroke="var(--y, var(--x))"><rect width="3" height="3"/></g></svg>', '<i title="var(--x)">x</i>', '<font color="var(--x)">x</font>', '<td bgcolor="var(--x)">x</td>'); // prettier-ignore

@@ -17,7 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(25);
+const runs = runsOr(10);
 /** `Write: .a.a { color: red; }`: on all that it matches the value is what it would be with the utmost strength. */
 async function written(one: OrdinaryCase, verdict: Verdict, css: string, states: readonly StateAt[]) {
   if (!(await pictures.under(verdict.conditions))) return void note('of a device that the engine cannot be');

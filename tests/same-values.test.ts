@@ -132,8 +132,8 @@ const respeltTrial: fc.Arbitrary<Trial> = fc.constantFrom(...respelt).chain(([na
 const physical = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' });
 
 test.each([
-  ['values are the same', trial, 30],
-  ['functions that may be written in many ways are the same', respeltTrial, 15],
+  ['values are the same', trial, 12],
+  ['functions that may be written in many ways are the same', respeltTrial, 6],
 ])(
   'two %s where the engine computes the same, and nowhere else',
   (_, trials, usual) =>
@@ -199,7 +199,7 @@ test(
   () =>
     expectNothingFalse(
       fc.array(fc.tuple(transform, transform), { minLength: 100, maxLength: 100 }),
-      runsOr(5),
+      runsOr(2),
       async (pairs) => {
         const all = pairs.flat();
         const css = all.map((value, i) => `#t${i} { transform: ${value} }`).join('\n');
@@ -282,7 +282,7 @@ const pathOf = (one: PageElement): string =>
 test(
   'sizes are the engine’s where a lone monospace family makes them smaller',
   () =>
-    expectNothingFalse(fc.array(nest, { minLength: 30, maxLength: 30 }), runsOr(10), async (nests) => {
+    expectNothingFalse(fc.array(nest, { minLength: 30, maxLength: 30 }), runsOr(4), async (nests) => {
       const body = nests
         .map((boxes) => {
           const open = boxes.map(({ tag, family, size }) => {

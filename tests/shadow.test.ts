@@ -4,6 +4,7 @@ import type { Browser } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { compareWithEngine, startEngine } from './support/engine.js';
+import { runsOr, seed } from './support/judging.js';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -167,9 +168,7 @@ test.each([
   expect(compared).toBeGreaterThan(20);
 });
 
-// Random trees in trees. YELTO_SHADOW_SEED and YELTO_SHADOW_PAGES try others than the usual ones.
-const seed = Number(process.env.YELTO_SHADOW_SEED ?? 20261126);
-const runs = Number(process.env.YELTO_SHADOW_PAGES ?? 15);
+const runs = runsOr(6);
 
 const name = fc.constantFrom('a', 'b', 'c');
 const tag = fc.constantFrom('p', 'b', 'x-a', 'x-b', 'slot', 'div');
@@ -298,7 +297,7 @@ const { box } = fc.letrec<{ box: string; boxes: string; shadow: string }>((tie) 
   ),
 }));
 
-test(`random trees in trees, seed ${seed}`, async () => {
+test(`${runs} random trees in trees (SEED=${seed})`, async () => {
   let compared = 0;
   await fc.assert(
     fc.asyncProperty(sheet, fc.array(box, { minLength: 2, maxLength: 6 }), async (css, boxes) => {

@@ -14,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(800);
+const runs = runsOr(300);
 
 const lengths = ['0', '10px', '1em', '5%', 'calc(1px + 2%)'];
 const lines = ['span 2', '1', '-1', 'side', 'auto', '2 side'];

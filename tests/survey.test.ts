@@ -8,7 +8,7 @@ import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/jud
 import { bodyOf, smallElements } from './support/small-trees.js';
 
 const tab = engineTab();
-const runs = runsOr(30);
+const runs = runsOr(12);
 
 const colours = ['red', '#f00', 'RED', 'rgb(255, 0, 0)', 'rgb(255 0 0 / 100%)', 'hsl(0 100% 50%)', '#ff0000ff', 'navy', '#000080', 'rgba(0, 0, 255, .5)', 'rgb(0 0 255 / 50%)', '#ff000080', 'transparent', '#0000', 'hwb(0 0% 0%)', 'color(srgb 1 0 0)', 'var(--x)', 'var(--y, tan)', 'var(--none)', 'currentcolor', 'inherit', 'initial', 'unset', 'revert', 'revert-layer', 'nonsense', 'GrayText', 'light-dark(red, navy)', 'color-mix(in srgb, red, navy)']; // prettier-ignore
 const fonts = ['serif', 'Serif', '"Larch"', 'Larch', "'Larch', serif", 'Larch,serif', 'Larch  Two, serif', '"Larch Two", serif', 'var(--f)', 'inherit', 'unset', 'revert-layer', 'monospace', 'initial']; // prettier-ignore

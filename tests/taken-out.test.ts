@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(10);
+const runs = runsOr(4);
 
 /** Drafts that say the same again and again, in one way and another. */
 const repeating = caseOf(

@@ -7,7 +7,7 @@ import { answerIn } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
-const runs = runsOr(30);
+const runs = runsOr(12);
 
 /** One is registered and handed down, one registered and not. */
 const variables = ['--a', '--b', '--c', '--shared', '--own'];

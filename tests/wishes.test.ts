@@ -3,6 +3,7 @@
 import type { Browser, Page as Tab } from 'playwright-core';
 import { elementOf, prove, writeOverride, type Override, type Page, type Target, type Wish } from 'yelto';
 import { startEngine } from './support/engine.js';
+import { runsOr } from './support/judging.js';
 import { widgetPage, widgets } from './support/widgets.js';
 
 let browser: Browser;
@@ -25,7 +26,7 @@ const wished = [
   ['text-transform', 'capitalize'],
 ] as const;
 const inherited = new Set(['color', 'letter-spacing', 'text-transform']);
-const amount = Number(process.env.RUNS ?? 30);
+const amount = runsOr(10);
 
 function chooser(seed: number) {
   let state = seed;

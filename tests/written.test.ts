@@ -32,7 +32,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const runs = runsOr(20);
+const runs = runsOr(8);
 
 const declaration = fc.constantFrom(
   ['color', 'rgb(1, 2, 3)'],

@@ -29,6 +29,7 @@ export async function askEngine({
   worlds,
   chosen,
   settled,
+  anew,
 }: {
   html: string;
   sheets: readonly string[];
@@ -44,6 +45,8 @@ export async function askEngine({
   worlds: readonly (readonly { carrier: string; state: string }[])[];
   chosen: readonly (readonly [width: number, height: number])[];
   settled: readonly number[];
+  /** Whether each text is read by itself: where one replaces another that is much like it, this engine leaves rules out now and then. */
+  anew: boolean;
 }) {
   // Windows are made when they are first needed, and kept: another case makes them wider or narrower.
   const kept = [...document.querySelectorAll('iframe')];
@@ -271,16 +274,20 @@ export async function askEngine({
         for (const undo of undone) undo();
         continue;
       }
-      // Where a text replaces one that is much like it, this engine leaves rules out now and then.
-      own.textContent = '';
-      view.getComputedStyle(inner.documentElement).getPropertyValue('color');
-      own.textContent = whole;
+      const put = (css: string, byItself: boolean) => {
+        if (byItself) {
+          own.textContent = '';
+          view.getComputedStyle(inner.documentElement).getPropertyValue('color');
+        }
+        own.textContent = css;
+      };
+      put(whole, true);
       const before = read(new Set(asked.map(({ start }) => start)));
       const beforeMap = readMap(
         new Set(asked.flatMap(({ start, answer }) => (answer.changes.length ? [] : [start]))),
       );
       for (const { start, without, answer } of asked) {
-        own.textContent = without;
+        put(without, anew);
         const after = read(new Set([start]));
         let afterMap: string[][] | undefined;
         declarations.forEach((declaration, i) => {

@@ -114,9 +114,10 @@ export class EffectJudge {
 
   /**
    * One effect for each of the case's declarations; those of a list of selectors are taken together. Each is taken out by
-   * itself; or else it is told what becomes of it where all that `without` lacks is taken out at a time.
+   * itself; or else it is told what becomes of it where all that `without` lacks is taken out at a time. With `anew` the engine never
+   * reads one text in place of another.
    */
-  async effects(one: OrdinaryCase, without?: string): Promise<Map<number, Effect>> {
+  async effects(one: OrdinaryCase, without?: string, anew = false): Promise<Map<number, Effect>> {
     const { html, sheets, draft, declarations } = one;
     // Whatever takes the focus shows a ring that the browser draws.
     const focus = {
@@ -196,7 +197,9 @@ export class EffectJudge {
       const settled = [...effects].flatMap(([start, { matters }]) => (matters ? [start] : []));
       const way = nameOf(mix) || 'plain';
       const chosen = frames[t].map((at) => windows[at]);
-      const told = await this.#in(mix, (tab) => answerIn(tab, askEngine, { ...asked, chosen, settled }));
+      const told = await this.#in(mix, (tab) =>
+        answerIn(tab, askEngine, { ...asked, chosen, settled, anew }),
+      );
       for (const one of told) {
         const known = effects.get(one.start);
         effects.set(one.start, {

@@ -3,7 +3,8 @@
 /** `:hover` → `.held-hover`: the same weight, and in our hands. */
 export const withHeldClasses = (css: string): string =>
   css.replace(
-    /(?::|%3A)(hover|focus-visible|focus-within|focus|active|target)\b(?!-)/gi,
+    // What a media query asks, `(hover:hover)`, is no state.
+    /(?<!hover)(?::|%3A)(hover|focus-visible|focus-within|focus|active|target)\b(?!-)/gi,
     (_, name: string) => `.held-${name.toLowerCase()}`,
   );
 

@@ -108,6 +108,7 @@ export const mayEndNativeLook = (page: Page, selector: string, property: string)
 
 /** What a selector matches in its states or out of them; all where that cannot be told from its text. */
 function namedBy(page: Page, selector: string): readonly PageElement[] {
+  if (/&|:not\(/.test(selector)) return page.elements;
   try {
     return page.select(
       selector.replace(/:(hover|focus(-visible|-within)?|active|disabled|read-only)\b/gi, ':not(#_)'),
