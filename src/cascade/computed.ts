@@ -16,7 +16,7 @@ import { initialSizing, monospaceShare, monospaceSizes, sizingOf, type Sizing } 
 import { Level, type Candidate } from './rank.js';
 import { Remembered } from './remembered.js';
 import { ownColour, parentOf, surroundings, type Values } from './surroundings.js';
-import { registeredProperty } from './registered.js';
+import { comesFromAbove, registeredProperty } from './registered.js';
 import { adjusted, endsAtTables, mayBeAdjusted } from './adjusted.js';
 import { sharedSizes } from './shared-sizes.js';
 import { standingCandidates } from './standing.js';
@@ -297,7 +297,7 @@ class Computing implements Values {
   /** Straight to the box that says an inherited value, as nesting may be deep. */
   #sourceOf(parent: PageElement, longhand: string): PageElement {
     let source = parent;
-    if (!isInherited(longhand)) return source;
+    if (!comesFromAbove(this.page, longhand)) return source;
     const isSaid = (box: PageElement) =>
       this.candidates(box, longhand).length > 0 ||
       (longhand === 'font-size' && this.candidates(box, 'font-family').length > 0);

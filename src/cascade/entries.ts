@@ -1,14 +1,8 @@
 import type { Page, StyleSet } from '../page/index.js';
 import { YeltoError } from '../text/index.js';
-import {
-  canonicalProperty,
-  isInherited,
-  isLonghand,
-  longhandsOf,
-  nearestProperties,
-} from '../value/index.js';
+import { canonicalProperty, isLonghand, longhandsOf, nearestProperties } from '../value/index.js';
 import { reasonFor, type Candidate } from './rank.js';
-import { registeredProperty } from './registered.js';
+import { comesFromAbove } from './registered.js';
 import { solutionOf } from './solution.js';
 import { elementOf, pseudoOf, type Contest, type Declaration, type Entry, type Target } from './types.js';
 
@@ -21,7 +15,7 @@ export function standingContest(page: Page, target: Target, property: string): C
   const own = solution.contested(index, pseudoOf(target));
   const rivals = own.get(name);
   if (rivals) return { property: name, target, entries: entriesOf(page, rivals) };
-  if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) {
+  if (comesFromAbove(page, longhand)) {
     // A pseudo-element inherits from its element.
     const start = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
     for (let up = start; up; up = up.drawnIn) {

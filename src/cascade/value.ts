@@ -1,12 +1,12 @@
 import { isHighlight, saidByOwnBox } from '../facts/index.js';
 import { inQuirks, type Page, type PageElement } from '../page/index.js';
-import { canonicalProperty, initialValue, isInherited } from '../value/index.js';
+import { canonicalProperty, initialValue } from '../value/index.js';
 import { anchorLack, withoutAnchors, type AnchorLack } from './anchors.js';
 import { standingContest } from './entries.js';
 import { longhandValue } from './longhand-value.js';
 import { asksForPlace, withPlace } from './places.js';
 import { rolledBack, type Candidate } from './rank.js';
-import { isOfSyntax, registeredProperty } from './registered.js';
+import { comesFromAbove, isOfSyntax, registeredProperty } from './registered.js';
 import { standingCandidates } from './standing.js';
 import { elementOf, pseudoOf, type Declaration, type Target } from './types.js';
 import { fillVariables, isCircular, variableOf } from './variables.js';
@@ -147,8 +147,9 @@ function initialOf(page: Page, longhand: string): string {
 }
 
 function inheritedOrInitial(page: Page, target: Target, longhand: string): Specified {
-  const inherits = registeredProperty(page, longhand)?.inherits ?? isInherited(longhand);
-  return inherits ? inherited(page, target, longhand) : { value: initialOf(page, longhand) };
+  return comesFromAbove(page, longhand)
+    ? inherited(page, target, longhand)
+    : { value: initialOf(page, longhand) };
 }
 
 function inherited(page: Page, target: Target, longhand: string): Specified {
@@ -169,7 +170,7 @@ function saidBetween(
   longhand: string,
 ): string | undefined {
   if (page.tree.isHtml[parent.index] !== 1) return undefined;
-  if (registeredProperty(page, longhand)?.inherits ?? isInherited(longhand)) return undefined;
+  if (comesFromAbove(page, longhand)) return undefined;
   const isSummary =
     element.tag === 'summary' && parent.children.find(({ tag }) => tag === 'summary') === element;
   return saidByOwnBox({ tag: parent.tag, isOpen: parent.attributes.has('open') }, isSummary, longhand);

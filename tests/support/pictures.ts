@@ -122,8 +122,9 @@ export class PictureJudge {
   differsFromUtmost(selector: string, property: string, value: string): Promise<string | undefined> {
     return this.tab.evaluate(
       ({ selector, property, value }) => {
-        const [, plain = selector, pseudo] =
-          /^([^]*?)(::[\w-]+|:(?:before|after|first-line|first-letter))$/.exec(selector) ?? [];
+        // Of a list each may end in one.
+        const plain = selector.replace(/(::[\w-]+|:(before|after|first-line|first-letter))(?=\s*(,|$))/g, '');
+        const pseudo = plain !== selector;
         const found = document.querySelectorAll(plain === '' ? '*' : plain);
         if (found.length === 0) return 'it matches nothing';
         if (pseudo) return undefined;

@@ -122,6 +122,16 @@ test.each([
   );
 });
 
+test.each([
+  ['inherit', false, 'needless'],
+  ['unset', false, 'needless'],
+  ['inherit', true, 'needless'],
+  ['red', false, 'wins'],
+])('%s of a variable that is handed on by nobody but its parent, %s', (value, inherits, outcome) => {
+  const html = `<!DOCTYPE html><style>@property --tone { syntax: "*"; inherits: ${inherits} } b { color: var(--tone) }</style><div style="--tone: dark"><i><b>x</b></i></div>`;
+  expect(prove(parsePage({ name: 'x', html }), `b { --tone: ${value} }`).verdicts[0].outcome).toBe(outcome);
+});
+
 const functions = `@function --half(--n) { result: if(style(--n: 1): 1; else: var(--b)) }
   @function --eager() { --kept: var(--b); result: 1 }`;
 
