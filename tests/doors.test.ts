@@ -7,7 +7,7 @@ import { runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
 
-const runs = runsOr(8);
+const runs = runsOr(25);
 
 const usual = {
   color: 'rgb(9, 9, 9)',
@@ -221,7 +221,7 @@ test(`${runs} wishes inside components (SEED=${seed})`, async () => {
       expect(override.matched.some((box) => isWithin(box, target))).toBe(true);
       expect(override.spill.every((one) => override.matched.includes(one))).toBe(true);
     }),
-    { seed, numRuns: runs, endOnFailure: true, examples: [[onlyInherited]] },
+    { seed: seed + 1, numRuns: runs, endOnFailure: true, examples: [[onlyInherited]] },
   );
   // Each way was taken.
   expect(Object.entries(seen).filter(([, amount]) => amount === 0)).toEqual([]);

@@ -14,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-const amount = runsOr(4);
+const amount = runsOr(10);
 const demoPages = ['home', 'catalogue', 'tool', 'account', 'news'];
 const names = [...pagesOfOthers, ...demoPages];
 const wish = { 'outline-color': 'rgb(1, 2, 3)' };

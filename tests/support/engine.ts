@@ -104,8 +104,8 @@ export async function compareWithEngine(
   page: Page,
   pseudos: readonly string[] = ['::before', '::after'],
 ): Promise<Comparison> {
-  const { width, height } = page.conditions;
-  const tab = await browser.newPage({ viewport: { width, height } });
+  const tab = await tabOf(browser);
+  await tab.setViewportSize(page.conditions);
   try {
     const texts = page.sheets.map(({ css }) => allDeclarations(parseSheet(css).contents));
     const inline = page.elements.flatMap((element) => {
@@ -132,8 +132,17 @@ export async function compareWithEngine(
     const engine = await readWinners(tab, names, ['', ...pseudos]);
     return compare(page, engine, numbered, names, ['', ...pseudos]);
   } finally {
-    await tab.close();
+    await tab.unroute('**/*');
   }
+}
+
+const tabs = new WeakMap<Browser, Promise<Tab>>();
+
+/** One tab for all comparisons, one after the other: to open one takes longer than most of them. */
+function tabOf(browser: Browser): Promise<Tab> {
+  let tab = tabs.get(browser);
+  if (!tab) tabs.set(browser, (tab = browser.newPage()));
+  return tab;
 }
 
 async function loadRewritten(
