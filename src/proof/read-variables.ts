@@ -9,9 +9,9 @@ export function isRead(page: Page, name: string): boolean {
   return readNames(page.bare).has(name) || (page.overlay !== undefined && readNames(page).has(name));
 }
 
-/** Names like one that nobody reads which are read, `--accent` for `--acent`; [] for none. */
-export const nearRead = (page: Page, name: string): string[] =>
-  nearest(name, new Set([page.bare, page].flatMap((one) => [...readNames(one)])));
+/** Names like one that nobody reads which are read, `--accent` for `--acent`, of the page before those of its draft; [] for none. */
+export const nearRead = (page: Page, name: string): readonly string[] =>
+  [page.bare, page].map((one) => nearest(name, readNames(one))).find((names) => names.length > 0) ?? [];
 
 /** The variables that are read; what reads them only for a variable that nobody reads counts too. */
 function readNames(page: Page): ReadonlySet<string> {

@@ -56,20 +56,20 @@ function ofVariables(
     };
   const empty = names.filter((name) => variableOf(view, target, name) === undefined);
   const all = declaredOn(view);
-  const near = empty
-    .filter((name) => !all.has(name))
-    .flatMap((name) => nearest(name, all.keys()))
-    .filter((name) => variableOf(view, target, name) !== undefined);
+  const isValue = (name: string) => variableOf(view, target, name) !== undefined;
+  // Names of the page come before those of the draft.
+  const near = [declaredBy(view.styles), all]
+    .map((names) =>
+      empty
+        .filter((name) => !all.has(name))
+        .flatMap((name) => nearest(name, names.keys()))
+        .filter(isValue),
+    )
+    .find((names) => names.length > 0);
   const set = empty.find((name) => all.has(name) && standingCandidates(view, target, name).length === 0);
   return {
     why: emptyWords(value, names),
-    remedy: near.length
-      ? meant(near)
-      : set
-        ? setElsewhere(set, all.get(set)!)
-        : names.length
-          ? fitting
-          : fallback,
+    remedy: near ? meant(near) : set ? setElsewhere(set, all.get(set)!) : names.length ? fitting : fallback,
   };
 }
 
