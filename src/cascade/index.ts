@@ -16,13 +16,14 @@ export {
 export { Remembered } from './remembered.js';
 export { registeredProperty } from './registered.js';
 export { asksForAnchor } from './anchors.js';
-export { filledValue, missingAnchor, specifiedFrom, valueOf } from './value.js';
+export { unfilledOn, type Unfilled } from './unfilled.js';
+export { filledValue, specifiedFrom, valueOf } from './value.js';
 export { Level, rolledBack, standingFirst, type Candidate } from './rank.js';
 export { isSubstituted, namesReadIn, variablesIn } from './substitute.js';
 export { asksForPlace, withPlaces } from './places.js';
 export { withFunctions } from './author-functions.js';
 export { variablesAskedIn } from './style-queries.js';
-export { fillVariables, variableOf } from './variables.js';
+export { fillVariables } from './variables.js';
 export { variableReaders } from './variable-readers.js';
 export {
   elementOf,

@@ -1,4 +1,4 @@
-import { elementOf, type Target } from '../cascade/index.js';
+import { elementOf, unfilledOn, type Target } from '../cascade/index.js';
 import { looksAt, type DraftPlace, type Page } from '../page/index.js';
 import { packSpecificity, specificityText } from '../selector/index.js';
 import { mediaFault } from '../sheet/index.js';
@@ -256,7 +256,7 @@ function assemble(made: Searched): Override {
       ...animationWarnings(page, targets, wish.set),
       ...hidingWarnings(page, targets, wish.set),
       ...provenWarnings(page, css, targets, wish),
-      ...needless.map((text) => `The page shows "${text}" without a rule.`),
+      ...needless.map((text) => needlessWarning(page, targets, text)),
       ...(spill.length ? [`It also matches ${count(spill.length, 'element')} that nobody asked for.`] : []),
       ...candidate.hooks
         .filter(({ grade }) => grade !== 'steady')
@@ -264,6 +264,15 @@ function assemble(made: Searched): Override {
       ...elsewhere.flatMap((one) => elsewhereWarnings(one, wish)),
     ],
   };
+}
+
+/** What is said of a wish that changes nothing, `property: value`: the page shows it already, or it comes to nothing. */
+function needlessWarning(page: Page, targets: readonly Target[], text: string): string {
+  const [property, value] = text.split(/:\s*([^]*)/);
+  const unfilled = unfilledOn(page, targets[0], { property, value });
+  return unfilled
+    ? `"${text}" puts no value in place of what the page has, as ${unfilled.why}. ${unfilled.remedy}`
+    : `The page shows "${text}" without a rule.`;
 }
 
 function alternativesTo(found: readonly Found[]): Alternative[] {

@@ -8,9 +8,11 @@ import {
   physicalLonghand,
   reasonAgainstWinner,
   sourceLabel,
+  unfilledOn,
   type Declaration,
   type Entry,
   type Target,
+  type Unfilled,
 } from '../cascade/index.js';
 import type { Conditions, Page, StyleBlock } from '../page/index.js';
 import { count, list, placeText } from '../text/index.js';
@@ -25,7 +27,6 @@ import type { Outcome } from './types.js';
 import { matchesNothing } from './no-match.js';
 import { isRead, nearRead } from './read-variables.js';
 import { twinWords } from './twins.js';
-import { withoutValue } from './unfilled.js';
 
 /** One declaration of the draft, with its rule. */
 export interface Drafted {
@@ -167,6 +168,21 @@ export function isSeenAtWork(laid: Page, drafted: Drafted, now: readonly Sightin
 /** Whether all sheets of a page could be read. */
 export const isAllRead = ({ styles }: Page): boolean =>
   styles.sheets.every(({ status }) => status !== 'unread');
+
+/** Why a declaration has a value on none of these targets; undefined where it has one on any. */
+function withoutValue(
+  declaration: Declaration,
+  seen: Iterable<readonly [Page, readonly Spot[]]>,
+): Unfilled | undefined {
+  let first: Unfilled | undefined;
+  for (const [view, spots] of seen)
+    for (const target of spots.flatMap(({ targets }) => targets)) {
+      const unfilled = unfilledOn(view, target, declaration);
+      if (!unfilled) return undefined;
+      first ??= unfilled;
+    }
+  return first;
+}
 
 const countingIn = (sightings: readonly Sighting[]) =>
   sightings.map(({ look, counts }) => [look.view, counts] as const);

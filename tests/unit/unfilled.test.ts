@@ -1,5 +1,5 @@
 // What is said where a value comes to nothing: variables without a value, and anchors that are not there.
-import { parsePage, prove } from 'yelto';
+import { parsePage, prove, writeOverride } from 'yelto';
 
 const css =
   ':root { --accent: teal } .b { color: var(--accent); --gap: 1px } .c:hover { --edge: 1px } .d { --edge: 2px } .y { anchor-name: --here }';
@@ -90,5 +90,21 @@ describe('an anchor', () => {
 
   test('of what opens above the page may be there', () => {
     expect(verdict('.a { width: anchor-size(width) }', '<p class="a" popover>x</p>').outcome).toBe('wins');
+  });
+});
+
+describe('a wish that comes to nothing', () => {
+  const warnings = (set: Readonly<Record<string, string>>) => {
+    const page = parsePage({ name: 'x', html: `<!DOCTYPE html><style>${css}</style><p class="a">x</p>` });
+    return writeOverride(page, { at: page.select('.a'), set }).warnings.join();
+  };
+
+  test('says why, and what was meant', () => {
+    expect(warnings({ color: 'var(--acent)' })).toMatch(/no value in place.*Did you mean var\(--accent\)\?/);
+    expect(warnings({ top: 'anchor(bottom)' })).toMatch(/position: absolute or fixed/);
+  });
+
+  test('is not said of one that the page shows', () => {
+    expect(warnings({ 'margin-top': '1em' })).toContain('without a rule');
   });
 });

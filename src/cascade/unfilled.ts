@@ -1,17 +1,11 @@
-import {
-  asksForAnchor,
-  filledValue,
-  isSubstituted,
-  missingAnchor,
-  standingCandidates,
-  variableOf,
-  variablesIn,
-  type Declaration,
-  type Target,
-} from '../cascade/index.js';
 import type { Page, StyleSet } from '../page/index.js';
 import { list, nearest, shorten } from '../text/index.js';
-import type { Spot } from './look.js';
+import { asksForAnchor, type AnchorLack } from './anchors.js';
+import { standingCandidates } from './standing.js';
+import { isSubstituted, variablesIn } from './substitute.js';
+import type { Declaration, Target } from './types.js';
+import { filledValue, missingAnchor } from './value.js';
+import { variableOf } from './variables.js';
 
 type Said = Pick<Declaration, 'property' | 'value'>;
 
@@ -22,24 +16,16 @@ export interface Unfilled {
 }
 
 /**
- * Why variables (CSS Variables 1 §3.1), or anchors that are not there, leave a declaration without a value on all these targets, in words;
- * undefined where it has one on any.
+ * Why variables (CSS Variables 1 §3.1), or anchors that are not there, leave a declaration without a value on a target, in words; undefined
+ * where it has one.
  */
-export function withoutValue(
-  { property, value }: Declaration,
-  seen: Iterable<readonly [Page, readonly Spot[]]>,
-): Unfilled | undefined {
+export function unfilledOn(view: Page, target: Target, { property, value }: Said): Unfilled | undefined {
   if (property.startsWith('--') || !(isSubstituted(value) || asksForAnchor(value))) return undefined;
-  let first: Unfilled | undefined;
-  for (const [view, spots] of seen)
-    for (const target of spots.flatMap(({ targets }) => targets)) {
-      const filled = filledValue(view, target, { property, value });
-      const isValue = filled !== undefined && !view.grammar.check(property, filled.trim());
-      const lack = isValue ? missingAnchor(view, target, filled) : undefined;
-      if (isValue && !lack) return undefined;
-      first ??= lack ? ofAnchor(lack) : ofVariables(view, target, { property, value }, filled);
-    }
-  return first;
+  const filled = filledValue(view, target, { property, value });
+  if (filled === undefined || view.grammar.check(property, filled.trim()))
+    return ofVariables(view, target, { property, value }, filled);
+  const lack = missingAnchor(view, target, filled);
+  return lack && ofAnchor(lack);
 }
 
 function ofVariables(
@@ -121,7 +107,7 @@ function emptyWords(value: string, names: readonly string[]): string {
   return `${list(names)} ${names.length === 1 ? 'has' : 'have'} no value there`;
 }
 
-function ofAnchor(lack: NonNullable<ReturnType<typeof missingAnchor>>): Unfilled {
+function ofAnchor(lack: AnchorLack): Unfilled {
   const orFallback = 'or write a fallback into the brackets, behind a comma.';
   if (lack === 'position')
     return {
