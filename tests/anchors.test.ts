@@ -9,7 +9,16 @@ import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/jud
 const tab = engineTab();
 
 const name = fc.constantFrom('', '', '--here ', '--there ', '--nowhere ');
-const fallback = fc.constantFrom('', '', ', 7px', ', 7px', ', 13px');
+const fallback = fc.constantFrom(
+  '',
+  '',
+  ', 7px',
+  ', 7px',
+  ', 13px',
+  ', anchor-size(7px)',
+  ', anchor-size(--here width, 7px)',
+  ', anchor-size(--nowhere)',
+);
 const size = fc
   .tuple(name, fc.constantFrom('width', 'height', ''), fallback)
   .map(([one, of, or]) => `anchor-size(${`${one}${of}`.trim()}${or.replace(/^, /, one || of ? ', ' : '')})`);

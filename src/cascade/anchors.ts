@@ -66,8 +66,14 @@ function filledIn(
   let text = '';
   for (let at = from; at < to; at++) {
     const close = Math.min(tokens.closes[at], to);
-    if (!isAnchor(tokens, at) || !isMissing(at + 1, close)) {
+    if (!isAnchor(tokens, at)) {
       text += tokenText(tokens, at);
+      continue;
+    }
+    if (!isMissing(at + 1, close)) {
+      // What would stand for it is asked for no more.
+      text += tokenText(tokens, at, close + 1);
+      at = close;
       continue;
     }
     const from = fallbackIn(tokens, at, close);
@@ -110,7 +116,7 @@ const dashed = /^--[^\s]+$/;
 
 /** The name of an anchor before or behind the side that is meant. */
 function nameIn(tokens: Tokens, from: number, to: number): string | undefined {
-  for (let at = skipSpace(tokens, from, to); at < to && tokens.types[at] !== kinds.Comma; at++) {
+  for (let at = from; at < to && tokens.types[at] !== kinds.Comma; at = after(tokens, at)) {
     const text = tokens.types[at] === kinds.Ident ? plainlySpelled(tokenText(tokens, at)) : '';
     if (text.startsWith('--')) return text;
   }

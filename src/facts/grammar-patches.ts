@@ -140,6 +140,12 @@ const bgLayer = '<bg-image> || <bg-position> [ / <bg-size> ]? || <repeat-style> 
 export const typePatches: Readonly<Record<string, string>> = {
   // Sides, not corners, and percentages are as good as lengths (CSS Shapes 1 §3.1).
   'shape-radius': '<length-percentage [0,∞]> | closest-side | farthest-side',
+  // What stands for a missing anchor may ask for another.
+  'anchor()':
+    'anchor( [ <dashed-ident> <anchor-side> | <anchor-side> <dashed-ident>? ] [ , <anchor-fallback> ]? )',
+  'anchor-size()':
+    'anchor-size( [ <anchor-fallback> | [ <dashed-ident> <anchor-size>? | <anchor-size> <dashed-ident>? ] [ , <anchor-fallback> ]? ]? )',
+  'anchor-fallback': '<length-percentage> | <anchor()> | <anchor-size()>',
   'circle()': 'circle( <shape-radius>? [ at <position> ]? )',
   'ellipse()': 'ellipse( [ <shape-radius>{2} ]? [ at <position> ]? )',
   'polygon()':

@@ -79,6 +79,30 @@ describe('an anchor', () => {
     ['with the value that stands there', 'width: anchor-size(width, 100px)', 'needless', /same value/],
     ['with a fallback alone', 'width: calc(anchor-size(40px) + 60px)', 'needless', /same value/],
     ['in a variable', '--w: anchor-size(width); width: var(--w)', 'partly', /position: absolute or fixed/],
+    [
+      'before one that would stand for it',
+      'position: fixed; width: anchor-size(--here width, anchor-size(--there))',
+      'wins',
+      /wins on 1/,
+    ],
+    [
+      'behind one that is not there',
+      'position: fixed; width: anchor-size(--there width, anchor-size(--here))',
+      'wins',
+      /wins on 1/,
+    ],
+    [
+      'that would stand for none that is',
+      'position: fixed; width: anchor-size(--there, anchor-size(--nobody))',
+      'partly',
+      /anchor-name: --/,
+    ],
+    [
+      'whose name stands behind its side',
+      'position: fixed; width: anchor-size(width --here)',
+      'wins',
+      /wins on 1/,
+    ],
     ['of an offset', 'position: relative; top: anchor(bottom)', 'needless', /position: absolute or fixed/],
   ])('%s', (_, declarations, outcome, why) => {
     const page = '<style>.a { width: 100px }</style><i class="y"></i><p class="a">x</p>';
