@@ -211,9 +211,9 @@ class Computing implements Values {
     const text = this.#handed(target, longhand, candidates);
     if (longhand === 'font-size') return this.#sized(target, text, candidates);
     if (!text.includes(ownColour)) return text;
-    const known = text.replaceAll(ownColour, this.valueOf(target, 'color'));
-    // Of a variable the engine keeps it open what stands out.
-    return longhand.startsWith('--') ? known : withContrasts(known);
+    // In a variable the word stays the word, and is the colour of whoever reads it.
+    if (longhand.startsWith('--')) return text.replaceAll(ownColour, 'currentcolor');
+    return withContrasts(text.replaceAll(ownColour, this.valueOf(target, 'color')));
   }
 
   /** As it is handed down: the colour of the text is that of whoever has it in the end (CSS Color 4 §9.4). */

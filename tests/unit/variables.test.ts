@@ -132,6 +132,16 @@ test.each([
   expect(prove(parsePage({ name: 'x', html }), `b { --tone: ${value} }`).verdicts[0].outcome).toBe(outcome);
 });
 
+test.each([
+  ['currentcolor', 'needless'],
+  ['CurrentColor', 'needless'],
+  ['blue', 'wins'],
+])('the text’s colour in a variable stays the word: %s', (value, outcome) => {
+  const html =
+    '<!DOCTYPE html><style>@property --tone { syntax: "<color>"; inherits: true; initial-value: white } body { --tone: currentcolor } b { color: blue; background: var(--tone) }</style><b>x</b>';
+  expect(prove(parsePage({ name: 'x', html }), `b { --tone: ${value} }`).verdicts[0].outcome).toBe(outcome);
+});
+
 const functions = `@function --half(--n) { result: if(style(--n: 1): 1; else: var(--b)) }
   @function --eager() { --kept: var(--b); result: 1 }`;
 
