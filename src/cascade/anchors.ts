@@ -36,7 +36,7 @@ export function withoutAnchors(
   return filledIn(tokens, 0, tokens.count, (from, to) => lackOf(page, target, tokens, [from, to], valueOn));
 }
 
-/** Why an anchor is not there that a value asks for and gives no fallback for; the first of them. */
+/** Why an anchor is not there that a value asks for and gives no fallback for; undefined where none is missing. */
 export function anchorLack(
   page: Page,
   target: Target,
