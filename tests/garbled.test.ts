@@ -1,11 +1,14 @@
-// Sheets in which letters were taken out, put in, doubled or cut off at random: which declarations an engine still has, on whom.
+// Texts in which letters were taken out, put in, doubled or cut off at random. Of sheets, style attributes and what stands before
+// blocks: which declarations an engine still has, on whom; of values: which it keeps.
 import fc from 'fast-check';
 import { parsePage, valueOf } from 'yelto';
+import { anyDeclaration, isLenient } from './support/any-values.js';
 import { engineTab } from './support/engine-tab.js';
 import { answerIn } from './support/engine.js';
 import { expectNothingFalse, judgeTime, note, runsOr, seed } from './support/judging.js';
 
 const tab = engineTab();
+beforeAll(() => tab().setContent('<!DOCTYPE html><p>a'));
 
 /** Each declaration is followed by a mark of its own: `--q3: 1`. */
 const rules = [
@@ -129,5 +132,141 @@ async function falsehoods(sheets: readonly string[]): Promise<string[]> {
 test(
   `what is left of garbled sheets (SEED=${seed})`,
   () => expectNothingFalse(fc.array(sheet, { minLength: 50, maxLength: 50 }), runsOr(4), falsehoods),
+  judgeTime,
+);
+
+/** One at-rule or selector at a time, garbled before its block, where slips are seldom made good by what follows. */
+const preludes = [
+  '@media (min-width: 300px) and (max-width: 5000px)',
+  '@media screen and (not (print)), (hover)',
+  '@media not all and (monochrome)',
+  '@media (300px <= width < 90em) or (color)',
+  '@media (aspect-ratio > 1/2)',
+  '@media only screen and (min-resolution: .5dppx)',
+  '@media (prefers-color-scheme: light) and (width > calc(10px + 2em))',
+  '@supports (display: grid) and (not (display: inline-grid2))',
+  '@supports selector(:has(> a)) or (color: foo)',
+  '@supports not ((width: 1zz) or (--a: b))',
+  '@container style(--tone: 1) or style(--other)',
+  '@container not style(--tone: red)',
+  '@layer low',
+  '@layer low.deep.er',
+  '@scope (.b) to (.e, i)',
+  '@scope (#d > p)',
+  '@starting-style',
+  '.a:not(.e, #x) > .c:nth-child(2n+1 of p)',
+  '[title="x y" i], [class~=c]:nth-last-of-type(-n + 3)',
+  'p:is(.c, :lang(en)):where(.e) + b, i:only-child',
+  ':root > body > :first-child::first-line, #d .c',
+  '*|*.a, p.c.e, |p, .b :empty:not(:has(b))',
+  '.c:nth-child(even), .c:nth-child(+3n - 2)',
+  '.\\31 2, .\\000031 2e, b.e',
+];
+const garbledPrelude = fc
+  .tuple(fc.constantFrom(...preludes), fc.array(edit, { minLength: 1, maxLength: 3 }))
+  .map(([prelude, edits]) => {
+    const block = prelude.startsWith('@')
+      ? '{ .a, .c, b { --q0: 1 } } .e { --q1: 1 }'
+      : '{ --q0: 1 } .e { --q1: 1 }';
+    return `html { --tone: 1 } ${edits.reduce(edited, prelude)} ${block}`;
+  })
+  .filter((css) => !/\\\s|@scope\s*(to|\{)/.test(css));
+
+test(
+  `what is left of garbled preludes (SEED=${seed})`,
+  () =>
+    expectNothingFalse(fc.array(garbledPrelude, { minLength: 100, maxLength: 100 }), runsOr(4), falsehoods),
+  judgeTime,
+);
+
+const styleTexts = [
+  'color: red !important; MARK margin: 0 auto; MARK',
+  'MARK background: url(a.png) no-repeat; MARK width: calc(100% - 2px); MARK',
+  '--tone: {a: b}; MARK content: "a } b; c"; MARK',
+  "font: 12px/1.5 'Own', serif; MARK /* the bar */ MARK",
+  'filter: progid:DX(a=1); *zoom: 1; MARK _height: 1px; MARK',
+  'MARK & { MARK } MARK @media (hover) { MARK } MARK',
+];
+const styleText = fc
+  .tuple(
+    fc.array(fc.constantFrom(...styleTexts), { minLength: 1, maxLength: 3 }),
+    fc.array(edit, { minLength: 1, maxLength: 4 }),
+  )
+  .map(([chosen, edits]) => {
+    let at = 0;
+    const marked = chosen.join(' ').replace(/MARK/g, () => `--q${at++}: 1;`);
+    return edits.reduce(edited, marked);
+  });
+
+async function falseOfStyles(texts: readonly string[]): Promise<string[]> {
+  const engine = await answerIn(
+    tab(),
+    ({ texts, most }) => {
+      document.head.querySelector('style')?.remove();
+      document.body.innerHTML = '<p>a</p>';
+      const element = document.querySelector('p')!;
+      return texts.map((text) => {
+        element.setAttribute('style', text);
+        const found = getComputedStyle(element);
+        return Array.from({ length: most }, (_, at) => found.getPropertyValue(`--q${at}`));
+      });
+    },
+    { texts, most },
+  );
+  return texts.flatMap((text, i) => {
+    const escaped = text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('\r', '&#13;');
+    const page = parsePage({ name: 'x', html: `<!DOCTYPE html><p style="${escaped}">a</p>` });
+    const [element] = page.select('p');
+    return Array.from({ length: most }, (_, at) => {
+      const [theirs, ours] = [engine[i][at], valueOf(page, element, `--q${at}`)].map(plain);
+      return theirs === ours
+        ? []
+        : [`--q${at} is “${theirs}” in the engine, “${ours}” here: ${JSON.stringify(text)}`];
+    })
+      .flat()
+      .slice(0, 1);
+  });
+}
+
+test(
+  `what is left of garbled style attributes (SEED=${seed})`,
+  () => expectNothingFalse(fc.array(styleText, { minLength: 100, maxLength: 100 }), runsOr(4), falseOfStyles),
+  judgeTime,
+);
+
+/** What ends a declaration, or makes another of it, is no part of a value. */
+const endsValue = /[;{}!]|<!--|-->/;
+const garbledValue = fc
+  .tuple(anyDeclaration, fc.array(edit, { minLength: 1, maxLength: 2 }))
+  .map(([[property, value], edits]): [string, string] => [property, edits.reduce(edited, value)])
+  .filter(([, value]) => !endsValue.test(value) && value.trim() !== '');
+
+async function falseOfValues(list: readonly [string, string][]): Promise<string[]> {
+  const engine = await answerIn(
+    tab(),
+    (list) => {
+      const { style } = document.createElement('p');
+      return list.map(([property, value]) => {
+        style.cssText = `${property}: ${value}`;
+        return style.length > 0;
+      });
+    },
+    list,
+  );
+  const { grammar } = parsePage({ name: 'x', html: '' });
+  return list.flatMap(([property, value], i) => {
+    if (isLenient(property, value)) return [];
+    const isOurs = !grammar.check(property, value);
+    note(engine[i] ? 'kept' : 'dropped');
+    return isOurs === engine[i]
+      ? []
+      : [`${property}: ${JSON.stringify(value)} (the engine ${engine[i] ? 'keeps' : 'drops'} it)`];
+  });
+}
+
+test(
+  `which garbled values are kept (SEED=${seed})`,
+  () =>
+    expectNothingFalse(fc.array(garbledValue, { minLength: 100, maxLength: 100 }), runsOr(10), falseOfValues),
   judgeTime,
 );

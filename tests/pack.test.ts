@@ -214,10 +214,8 @@ async function wrongs({ draft, panel, standing, isOnce }: Wish) {
     : [panel.escaped ? packed.text.replaceAll('<', '&lt;').replaceAll('>', '&gt;') : packed.text];
   if (panel.escaped && packed.warnings.length) return wrong;
   const body = things + markupNamedIn(standing + draft);
-  const [there, put] = [
-    await look([readPanel(standing, panel), isOnce ? '' : draft], body),
-    await look(pasted, body),
-  ];
+  const both = () => look([readPanel(standing, panel), isOnce ? '' : draft], body);
+  const [there, put] = [await both(), await look(pasted, body)];
   const missing = there.rules.filter(
     (rule) => !put.rules.includes(rule) && !/^@(charset|namespace)/.test(rule),
   );
@@ -226,9 +224,14 @@ async function wrongs({ draft, panel, standing, isOnce }: Wish) {
   if (added.length) wrong.push(`nobody wrote: ${added[0]}`);
   // What an import loads cannot stand behind other rules in one text; the person is told so.
   const isMoved = packed.warnings.some((one) => one.includes('@import'));
-  const at = isMoved ? -1 : there.values.findIndex((value, i) => value !== put.values[i]);
-  if (at >= 0) wrong.push(`${there.values[at]} became ${put.values[at]}`);
-  return wrong;
+  const became = (before: readonly string[], after: readonly string[]) =>
+    before.flatMap((value, i) => (value === after[i] ? [] : `${value} became ${after[i]}`)).slice(0, 1);
+  if (isMoved) return wrong;
+  let changed = became(there.values, put.values);
+  // The engine measures a text by another font now and then: what is doubted is looked at anew.
+  for (let times = 0; changed.length > 0 && times < 3; times++)
+    changed = became((await both()).values, (await look(pasted, body)).values);
+  return [...wrong, ...changed];
 }
 
 test(

@@ -18,7 +18,7 @@ const deepestNesting = 400;
 /** Whether anything takes another text's place in a value. Most hold no function, which is cheap to see. */
 export const isSubstituted = (value: string): boolean => value.includes('(') && substituting.test(value);
 
-const substituting = /(?<![\w-])(var|env|attr|if|--[^\s(),;:]+)\(/i;
+const substituting = /(?<![\w\x80-\uffff-])(var|env|attr|if|--[^\s(),;:]+)\(/i;
 
 /** What a device says of itself (CSS Environment Variables 1 §3); no text tells what. */
 const ofDevice =

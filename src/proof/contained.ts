@@ -3,14 +3,16 @@ import { contest, isUnknownQuery } from '../cascade/index.js';
 import type { Page } from '../page/index.js';
 import type { Drafted, Judgement } from './judge.js';
 import type { Sighting } from './look.js';
+import { openAbove } from './open-above.js';
 
 export function cannotTell(drafted: Drafted, { look, unknown }: Sighting): Judgement {
   const [{ targets, longhands }] = unknown;
   const [target, longhand] = [targets[0], longhands[0]];
   const own = drafted.block.containers;
   const others = contest(look.view, target, longhand).entries.flatMap(({ dependsOn }) => dependsOn ?? []);
-  const query = own.length ? own.join(' and ') : others[0];
-  const hangs = `it hangs on @container ${query}, and`;
+  const here = own.length ? own.join(' and ') : others.at(0);
+  const query = here ?? openAbove(look.view, target, longhand);
+  const hangs = `${here === undefined ? 'a value comes from further out, and there it' : 'it'} hangs on @container ${query}, and`;
   return {
     outcome: 'cannot-tell',
     conditions: look.view.conditions,

@@ -8,11 +8,9 @@ import {
   contestedOf,
   controlKind,
   draftTargets,
-  elementOf,
   looksNative,
   mayLookNative,
   physicalLonghand,
-  pseudoOf,
   sharesSizes,
   standingCandidates,
   toldByText,
@@ -23,11 +21,12 @@ import {
 } from '../cascade/index.js';
 import { ofValues, type Look, type Page, type StyleBlock } from '../page/index.js';
 import { endsNativeLook } from '../facts/index.js';
-import { isInherited, longhandsOf } from '../value/index.js';
+import { longhandsOf } from '../value/index.js';
 import { concernsOf } from './dependencies.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
 import { Hanging, hangingOf, isDrafts, isOfWindow, isRolledBack, isSame } from './hanging.js';
 import { isApartInMotion } from './in-motion.js';
+import { isOpen, isSameAsAbove } from './open-above.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =
@@ -251,31 +250,18 @@ interface Question {
 
 function fateOf(question: Question, declaration: Declaration): Fate {
   const { candidates } = question;
-  const isOpen = (one: Candidate) => one.dependsOn !== '';
   if (!candidates.some(isOpen)) {
     const fate = fateAmong(question, candidates, declaration);
-    return fate === 'counts' && isHandedDown(question, isOpen) ? 'unknown' : fate;
+    if (fate !== 'counts' && fate !== 'same') return fate;
+    const { view, target, longhand } = question;
+    const others = candidates.filter((one) => !isSame(one.declaration, declaration));
+    const isSameAbove = isSameAsAbove(view, target, longhand, [candidates, others], fate === 'counts');
+    return isSameAbove === null ? fate : isSameAbove === undefined ? 'unknown' : 'counts';
   }
   // Container queries that cannot be answered: once as though all held, once as though none did.
   const settled = candidates.filter((one) => !isOpen(one));
   const [open, shut] = [candidates, settled].map((list) => fateAmong(question, list, declaration));
   return open === shut ? open : 'unknown';
-}
-
-/** Whether a value comes from above with the declaration and without it, and what stands there is open itself. */
-function isHandedDown(
-  { view, target, longhand, candidates }: Question,
-  isOpen: (one: Candidate) => boolean,
-): boolean {
-  if (
-    !isInherited(longhand) ||
-    candidates.some(({ declaration }) => !/^(inherit|unset)$/i.test(declaration.value))
-  )
-    return false;
-  let above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
-  for (; above; above = above.drawnIn)
-    if (standingCandidates(view, above, longhand).some(isOpen)) return true;
-  return false;
 }
 
 /** Whether a browser draws a control in another way for a declaration, though the value is the one that it has. */

@@ -1,5 +1,6 @@
 import {
   after,
+  closingOf,
   kinds,
   plainlySpelled,
   plainText,
@@ -8,6 +9,7 @@ import {
   tokenText,
   type Tokens,
 } from '../text/index.js';
+import { blockOf, ignoredIn, Inside, inSheet, inStyle, type Where } from './block-kinds.js';
 import { commentFaults } from './comments.js';
 import type {
   AtRule,
@@ -20,36 +22,6 @@ import type {
 
 /** Blocks nested deeper than this are passed over, as no person writes them. */
 const maxDepth = 256;
-
-/**
- * What stands in a block. Engines read declarations in it only within a style rule and straight in a scope; in all other
- * groups a semicolon is no more than what spoils the rule behind it (CSS Syntax 3 §5.4.1, Conditional Rules 3 §2).
- */
-enum Inside {
-  Sheet,
-  Rules,
-  Declarations,
-}
-
-/** Where something is read. */
-interface Where {
-  readonly inside: Inside;
-  /** Whether a style rule encloses it, with no scope in between. */
-  readonly isInStyle: boolean;
-}
-
-const inSheet: Where = { inside: Inside.Sheet, isInStyle: false };
-const inStyle: Where = { inside: Inside.Declarations, isInStyle: true };
-const inScope: Where = { inside: Inside.Declarations, isInStyle: false };
-const inGroup: Where = { inside: Inside.Rules, isInStyle: false };
-
-const groups = /^(media|supports|layer|container|starting-style|(-\w+-)?keyframes)$/;
-
-/** What the block of an at-rule holds; those that hold no rules hold declarations. */
-function blockOf(name: string, { isInStyle }: Where): Where {
-  if (name === 'scope') return inScope;
-  return groups.test(name) && !(isInStyle && !name.endsWith('keyframes')) ? inGroup : inStyle;
-}
 
 /**
  * Reads a sheet's text into rules (CSS Syntax 3 §5.4). Never throws: what a browser would drop is
@@ -67,36 +39,41 @@ export function parseStyleAttribute(text: string): {
   declarations: WrittenDeclaration[];
   faults: readonly SyntaxFault[];
 } {
-  const reader = new SheetReader(readTokens(text));
-  const { contents } = reader.contents(0, inStyle, 0, true);
-  const declarations = contents.flatMap((content) =>
-    content.kind === 'declarations' ? content.declarations : [],
-  );
-  return { declarations, faults: reader.faults };
+  const reader = new SheetReader(readTokens(text), true);
+  return { declarations: reader.declarations(), faults: reader.faults };
 }
-
-/** What is passed over in each. */
-const ignoredIn: Readonly<Record<Inside, readonly number[]>> = {
-  [Inside.Sheet]: [kinds.WhiteSpace, kinds.Comment, kinds.CDO, kinds.CDC],
-  [Inside.Rules]: [kinds.WhiteSpace, kinds.Comment],
-  [Inside.Declarations]: [kinds.WhiteSpace, kinds.Comment, kinds.Semicolon],
-};
 
 class SheetReader {
   readonly faults: SyntaxFault[] = [];
 
-  constructor(private readonly tokens: Tokens) {}
+  constructor(
+    private readonly tokens: Tokens,
+    private readonly isAttribute = false,
+  ) {}
+
+  /** All of a style attribute: no rules stand there, and a `}`, which ends nothing, spoils what it stands in, up to the next `;`. */
+  declarations(): WrittenDeclaration[] {
+    const { tokens } = this;
+    const found: WrittenDeclaration[] = [];
+    for (let at = 0; at < tokens.count;) {
+      const type = tokens.types[at];
+      if (ignoredIn[Inside.Declarations].includes(type)) at++;
+      else if (type === kinds.AtKeyword) at = this.#atRule(at, inSheet, 0).next;
+      else {
+        const { declaration, problem, next } = this.#declaration(at);
+        if (declaration) found.push(declaration);
+        else this.#fault(problem!.at, problem!.message, problem!.remedy);
+        at = declaration ? next : this.#afterBadDeclaration(at);
+      }
+    }
+    return found;
+  }
 
   /**
    * §5.4.1 "consume a stylesheet's contents" and, in blocks, §5.4.4 "consume a block's contents", from token `at` to the `}`
-   * that ends the block. A style attribute has no end but the text's.
+   * that ends the block.
    */
-  contents(
-    at: number,
-    where: Where,
-    depth: number,
-    isAttribute = false,
-  ): { contents: Content[]; next: number } {
+  contents(at: number, where: Where, depth: number): { contents: Content[]; next: number } {
     const { tokens } = this;
     const contents: Content[] = [];
     let run: WrittenDeclaration[] = [];
@@ -114,7 +91,7 @@ class SheetReader {
         flush();
         if (rule) contents.push(rule);
         at = next;
-      } else if (type === kinds.RightCurlyBracket && nested && !isAttribute) break;
+      } else if (type === kinds.RightCurlyBracket && nested) break;
       else {
         const declared = where.inside === Inside.Declarations ? this.#declaration(at) : undefined;
         if (declared?.declaration) {
@@ -281,7 +258,7 @@ class SheetReader {
     const { tokens } = this;
     while (at < tokens.count) {
       if (tokens.types[at] === kinds.Semicolon) return at + 1;
-      if (tokens.types[at] === kinds.RightCurlyBracket) return at;
+      if (tokens.types[at] === kinds.RightCurlyBracket && !this.isAttribute) return at;
       at = after(tokens, at);
     }
     return at;
@@ -307,8 +284,9 @@ class SheetReader {
     let last = from - 1;
     for (; at < tokens.count; at = after(tokens, at)) {
       const type = tokens.types[at];
-      if (type === kinds.Semicolon || type === kinds.RightCurlyBracket) break;
+      if (type === kinds.Semicolon || (type === kinds.RightCurlyBracket && !this.isAttribute)) break;
       if (
+        type === kinds.RightCurlyBracket ||
         type === kinds.BadString ||
         type === kinds.BadUrl ||
         type === kinds.RightParenthesis ||
@@ -328,7 +306,10 @@ class SheetReader {
     if (braced && !isCustom)
       return none(start, `"${property}" is followed by a block where a value should be`, '');
     const { valueEnd, important } = this.#withoutImportant(from, last + 1);
-    const value = tokens.text.slice(tokens.starts[from], Math.max(tokens.starts[from], valueEnd)).trim();
+    const written = tokens.text.slice(tokens.starts[from], Math.max(tokens.starts[from], valueEnd));
+    // What the text's end leaves open is closed there.
+    const closing = last >= from && last >= tokens.count - 1 ? closingOf(tokens, from) : '';
+    const value = closing ? written + closing : written.trim();
     const next = tokens.types[at] === kinds.Semicolon ? at + 1 : at;
     const end = Math.max(tokens.starts[Math.min(last + 1, tokens.count)], tokens.starts[from]);
     this.#missingSemicolon(start, from, at, property);

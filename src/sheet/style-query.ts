@@ -1,5 +1,6 @@
 // What `style()` asks of an element (CSS Conditional 5 §5.3): variables, alone, of a value, or in a range.
 import { kinds, plainlySpelled, readTokens, skipSpace, tokenText } from '../text/index.js';
+import { topLevelPieces } from '../value/index.js';
 import { broken, parseCondition, unknown, type Condition } from './condition.js';
 
 export type StyleLeaf =
@@ -34,12 +35,14 @@ export function parseStyleQuery(text: string): Condition<StyleLeaf> {
   return query === broken ? readStyle(text) : query;
 }
 
-const feature = /^\s*(--[^\s:<>=()]+)\s*(?::([^]*))?$/;
+const feature = /^\s*(--(?:[\w\x80-\uffff-]|\\[\da-f]{1,6}\s?|\\[^\n\da-f])+)\s*(?::([^]*))?$/i;
 
 function readStyle(written: string): Condition<StyleLeaf> {
   const text = written.replace(/\/\*[^]*?\*\//g, ' ');
   const [, said, value] = feature.exec(text) ?? [];
   const name = said && plainlySpelled(said);
+  // Nothing may follow the one declaration.
+  if (name && value && topLevelPieces(value, ';').length > 1) return unknown;
   if (name)
     return value === undefined
       ? { kind: 'style', name }
@@ -61,7 +64,7 @@ function readStyle(written: string): Condition<StyleLeaf> {
 type Range = Extract<StyleLeaf, { kind: 'range' }>;
 
 const range = (read: Range['read'], comparisons: Range['comparisons']): Condition<StyleLeaf> =>
-  read.every(Boolean) ? { kind: 'range', read, comparisons } : unknown;
+  read.every((one) => one && !/[!;]/.test(one)) ? { kind: 'range', read, comparisons } : unknown;
 
 /** A text at its signs of comparison outside of brackets. */
 function splitAtSigns(text: string): string[] {

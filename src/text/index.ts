@@ -1,10 +1,12 @@
 export { YeltoError, placeText, type Place, type ErrorDetails, type Fault, type FaultKind } from './error.js';
+export { closingOf } from './closing.js';
 export { pathInside } from './inside.js';
 export { Lines } from './lines.js';
 export { nearest } from './nearest.js';
 export { count, list, shorten } from './words.js';
 export {
   after,
+  isAnyValue,
   kinds,
   plainlySpelled,
   plainText,

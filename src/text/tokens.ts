@@ -123,6 +123,19 @@ export function skipSpace(tokens: Tokens, at: number, end = tokens.count): numbe
   return at;
 }
 
+const lone = new Set([kinds.RightCurlyBracket, kinds.RightSquareBracket, kinds.RightParenthesis]);
+
+/** Whether tokens `from` up to, not including, `to` may stand in brackets as something yet unknown: `<any-value>` of CSS Syntax 3. */
+export function isAnyValue({ types, closes }: Tokens, from: number, to: number): boolean {
+  const closing = new Set<number>();
+  for (let at = from; at < to; at++) {
+    if (types[at] === kinds.BadString || types[at] === kinds.BadUrl) return false;
+    if (closes[at] > 0) closing.add(closes[at]);
+    else if (lone.has(types[at]) && !closing.has(at)) return false;
+  }
+  return true;
+}
+
 /** A name with no more escapes than it needs, so that equal names are equal texts; most have none. */
 export const plainlySpelled = (name: string): string =>
   name.includes('\\') ? ident.encode(ident.decode(name)) : name;
@@ -131,11 +144,15 @@ export const plainlySpelled = (name: string): string =>
 export function plainText(tokens: Tokens, from: number, to: number): string {
   const text = tokenText(tokens, from, to);
   if (!text.includes('\\')) return text;
-  const isName = (at: number) => tokens.types[at] === kinds.Ident || tokens.types[at] === kinds.Function;
   return Array.from({ length: to - from }, (_, i) => {
     const written = tokenText(tokens, from + i);
-    if (!isName(from + i)) return written;
-    const [, name, bracket] = /^([^]*?)(\(?)$/.exec(written)!;
-    return plainlySpelled(name) + bracket;
+    switch (tokens.types[from + i]) {
+      case kinds.Ident:
+        return plainlySpelled(written);
+      case kinds.Function:
+        return `${plainlySpelled(written.slice(0, -1))}(`;
+      default:
+        return written;
+    }
   }).join('');
 }

@@ -31,7 +31,7 @@ export interface ValueFault {
 }
 
 /** Names of functions whose result is known only on the page (CSS Variables 1 §3; CSS Values 5). */
-const substitutions = /(^|[^\w#-])(var|env|attr|if|--[\w-]+)\(/i;
+const substitutions = /(^|[^\w\x80-\uffff#-])(var|env|attr|if|--[\w-]+)\(/i;
 /** Of which no grammar is known; engines have it (CSS Shapes 2 §4.5). */
 const undecided = /^((-webkit-)?(clip-path|shape-outside)|offset(-path)?)$/;
 const wideKeywords = /^(initial|inherit|unset|revert|revert-layer)$/i;

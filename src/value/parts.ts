@@ -56,7 +56,7 @@ export function topLevelParts(value: string): string[] | undefined {
 }
 
 /** A value's pieces between a sign that stands outside brackets and strings. */
-export function topLevelPieces(value: string, sign: ',' | '/'): string[] {
+export function topLevelPieces(value: string, sign: ',' | '/' | ';'): string[] {
   const ends = componentValues(value).flatMap(({ text, start }) => (text === sign ? [start] : []));
   return [...ends, value.length].map((end, i) => value.slice(i ? ends[i - 1] + 1 : 0, end).trim());
 }

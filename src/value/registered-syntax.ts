@@ -36,7 +36,7 @@ function isOfOwnCase(syntax: string, value: string): boolean {
 
 /** Lengths that hang on a font or a container; an initial value has none. */
 const relative = /\d(r?(em|ex|ch|cap|ic|lh)|cq(w|h|i|b|min|max))\b/i;
-const substituted = /(?<![\w-])(var|env|attr|if|inherit)\(/i;
+const substituted = /(?<![\w\x80-\uffff-])(var|env|attr|if|inherit)\(/i;
 const wide = /^(initial|inherit|unset|revert|revert-layer)$/i;
 
 /** Whether it can be the initial value of a variable of that syntax (CSS Properties and Values 1 §2.3). */

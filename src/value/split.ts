@@ -34,7 +34,7 @@ export function splitShorthand(property: string, written: string): Split {
   const name = presentName(canonicalProperty(property));
   const longhands = longhandsOf(name);
   if (isLonghand(name) && longhands.length <= 1) return new Map([[name, presentValue(property, value)]]);
-  if (/(^|[^\w-])(var|env|attr|if)\(/i.test(value)) return undefined;
+  if (/(^|[^\w\x80-\uffff-])(var|env|attr|if)\(/i.test(value)) return undefined;
   if (/^(initial|inherit|unset|revert|revert-layer)$/i.test(value))
     return new Map(longhands.map((one) => [one, value]));
   if (name === 'font') return splitFont(longhands, value);

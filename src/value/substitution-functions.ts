@@ -21,7 +21,7 @@ export interface Slip {
   readonly meant?: string;
 }
 
-const anyOf = /(?<![\w-])(var|env|attr|if|--[^\s(),;:]*)\(/i;
+const anyOf = /(?<![\w\x80-\uffff-])(var|env|attr|if|--[^\s(),;:]*)\(/i;
 
 /** What in a value with such functions is not written well; undefined for most values. */
 export function slipIn(value: string, isVariable: boolean): Slip | undefined {

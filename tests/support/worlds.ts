@@ -110,9 +110,7 @@ export const mayEndNativeLook = (page: Page, selector: string, property: string)
 function namedBy(page: Page, selector: string): readonly PageElement[] {
   if (/&|:not\(/.test(selector)) return page.elements;
   try {
-    return page.select(
-      selector.replace(/:(hover|focus(-visible|-within)?|active|disabled|read-only)\b/gi, ':not(#_)'),
-    );
+    return page.select(selector.replace(/(?<!:):[a-z-]+(?![\w(-])/gi, ':not(#_)'));
   } catch {
     return page.elements;
   }

@@ -269,6 +269,19 @@ test('what is inherited from a box that hangs on a container cannot be told eith
   expect(outcomes(css, body, '.c::after { color: inherit }')).toEqual(['needless']);
 });
 
+test('what comes from such a box for one of two values alone may be the other one, or never is', () => {
+  const body = '<div class="a"><div class="d"><p class="c">x</p></div></div>';
+  const css = '.a { container: side / inline-size } @container side (min-width: 200px) { .d { color: red } }';
+  const beside = `${css} .c { color: red }`;
+  expect(outcomes(beside, body, '.c { color: unset }')).toEqual(['cannot-tell']);
+  expect(outcomes(beside, body, '.c { color: revert-layer }')).toEqual(['cannot-tell']);
+  expect(outcomes(css, body, '.c { color: red }')).toEqual(['cannot-tell']);
+  expect(outcomes(css, body, '.c { color: blue }')).toEqual(['wins']);
+  expect(verdicts(css, body, '.c { color: red }')[0].why).toBe(
+    'a value comes from further out, and there it hangs on @container side (min-width: 200px), and the size of that container does not stand in the text',
+  );
+});
+
 test('a verdict names each state that it needs', () => {
   const why = (css: string, draft: string) => verdicts(css, text, draft)[0].why;
   expect(why('.c { color: red } .c:hover { color: blue }', '.a .c { color: red }')).toBe(
