@@ -202,7 +202,8 @@ export const refusedTexts: Readonly<Record<string, RegExp>> = {
   'counter-increment': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
   'counter-set': /(?<![\w-])none\s+\S|\S\s+none(?![\w-])/i,
   'color-scheme': /(?<![\w-])normal\s+\S|\S\s+normal(?![\w-])|\S\s+only\s+\S|only[^]*only/i,
-  'font-language-override': /""|''/,
+  // A name of at most four letters.
+  'font-language-override': /""|''|^(["'])(\s+|[^]{5,})\1$|[^\x20-\x7e]/,
   'grid-area': noLine,
   'grid-row': noLine,
   'grid-column': noLine,

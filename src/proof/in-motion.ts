@@ -110,7 +110,8 @@ function isMoving(page: Page, target: Target, longhand: string): boolean {
   const [top] = standingCandidates(page, target, longhand);
   if (top?.declaration.important) return false;
   if (animationsOn(page, target).get(longhand)?.lasting) return true;
-  const isTaken = isInherited(longhand) && (!top || /^(inherit|unset)$/i.test(top.declaration.value));
+  const said = top && (longhandValue(top.declaration, longhand) ?? top.declaration.value);
+  const isTaken = said === undefined ? isInherited(longhand) : isTakenFromAbove(said, longhand);
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   return isTaken && above !== null && isMoving(page, above, longhand);
 }

@@ -1,6 +1,6 @@
 // Conditions of at-rules as they are written: what stands in brackets, joined by "and", "or" and "not"
 // (Media Queries 4 §3, CSS Conditional 5 §5). What is asked in the brackets is each at-rule's own.
-import { after, isAnyValue, kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { after, holdsStray, kinds, skipSpace, tokenText, type Tokens } from '../text/index.js';
 
 /** A condition is known to hold, known not to, or names something that no engine knows (Media Queries 4 §3.1). */
 export type Truth = boolean | undefined;
@@ -76,7 +76,7 @@ function parseInBrackets<Leaf extends { readonly kind: string }>(
   mayFollow: boolean,
   depth: number,
 ): Condition<Leaf> {
-  if (depth > deepestBrackets || !isAnyValue(tokens, at + 1, Math.min(tokens.closes[at], to))) return broken;
+  if (depth > deepestBrackets || holdsStray(tokens, at + 1, Math.min(tokens.closes[at], to))) return broken;
   if (at < to && tokens.types[at] === kinds.Function && !/^(and|or|not)\($/i.test(tokenText(tokens, at))) {
     const close = Math.min(tokens.closes[at], to);
     if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;

@@ -1,4 +1,4 @@
-import { after, isAnyValue, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { after, holdsStray, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import { combine, deepestBrackets, type Truth } from './condition.js';
 
 /** What an engine can do; asked by `@supports` (CSS Conditional 3 §6, 4 §4). */
@@ -54,7 +54,7 @@ function condition(tokens: Tokens, from: number, to: number, abilities: Abilitie
 function inBrackets(tokens: Tokens, at: number, abilities: Abilities, depth: number): Answer {
   const type = tokens.types[at];
   const close = Math.min(tokens.closes[at] || tokens.count, tokens.count);
-  if (!isAnyValue(tokens, at + 1, close)) return broken;
+  if (holdsStray(tokens, at + 1, close)) return broken;
   const text = tokenText(tokens, at + 1, close).trim();
   if (type === kinds.Function) return ofFunction(tokenText(tokens, at).toLowerCase(), text, abilities);
   if (type !== kinds.LeftParenthesis) return broken;

@@ -6,7 +6,7 @@ export { nearest } from './nearest.js';
 export { count, list, shorten } from './words.js';
 export {
   after,
-  isAnyValue,
+  holdsStray,
   kinds,
   plainlySpelled,
   plainText,

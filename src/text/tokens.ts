@@ -123,17 +123,17 @@ export function skipSpace(tokens: Tokens, at: number, end = tokens.count): numbe
   return at;
 }
 
-const lone = new Set([kinds.RightCurlyBracket, kinds.RightSquareBracket, kinds.RightParenthesis]);
+const isClosing = new Set([kinds.RightCurlyBracket, kinds.RightSquareBracket, kinds.RightParenthesis]);
 
-/** Whether tokens `from` up to, not including, `to` may stand in brackets as something yet unknown: `<any-value>` of CSS Syntax 3. */
-export function isAnyValue({ types, closes }: Tokens, from: number, to: number): boolean {
-  const closing = new Set<number>();
+/** Whether of tokens `from` up to, not including, `to` a bracket closes nothing, or a string or an address is broken, at whatever depth. */
+export function holdsStray({ types, closes, count }: Tokens, from = 0, to = count): boolean {
+  const paired = new Set<number>();
   for (let at = from; at < to; at++) {
-    if (types[at] === kinds.BadString || types[at] === kinds.BadUrl) return false;
-    if (closes[at] > 0) closing.add(closes[at]);
-    else if (lone.has(types[at]) && !closing.has(at)) return false;
+    if (types[at] === kinds.BadString || types[at] === kinds.BadUrl) return true;
+    if (closes[at] > 0) paired.add(closes[at]);
+    else if (isClosing.has(types[at]) && !paired.has(at)) return true;
   }
-  return true;
+  return false;
 }
 
 /** A name with no more escapes than it needs, so that equal names are equal texts; most have none. */

@@ -10,10 +10,11 @@ import {
 } from '../facts/index.js';
 import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
+import { faultOfAreas } from './grid-areas.js';
 import { lexer } from './lexer.js';
 import { withoutCalcSize, withoutMath } from './math.js';
 import { topLevelPieces } from './parts.js';
-import { hasUnknownUnit, inKnownWords } from './notation.js';
+import { hasUnknownUnit, holdsStraySign, inKnownWords } from './notation.js';
 import { slipIn } from './substitution-functions.js';
 import {
   isCustomProperty,
@@ -31,7 +32,13 @@ export interface ValueFault {
 }
 
 /** Names of functions whose result is known only on the page (CSS Variables 1 §3; CSS Values 5). */
-const substitutions = /(^|[^\w\x80-\uffff#-])(var|env|attr|if|--[\w-]+)\(/i;
+const substitutions = /(^|[^\w\x80-\uffff#@-])(var|env|attr|if|--[\w-]+)\(/i;
+/** A value with what stands in quotes and comments left out; what is not closed holds all that follows. */
+const withoutTexts = (value: string): string =>
+  /["']|\/\*/.test(value)
+    ? value.replace(/"(\\[^]|[^"\\])*("|$)|'(\\[^]|[^'\\])*('|$)|\/\*[^]*?(\*\/|$)/g, ' ')
+    : value;
+
 /** Of which no grammar is known; engines have it (CSS Shapes 2 §4.5). */
 const undecided = /^((-webkit-)?(clip-path|shape-outside)|offset(-path)?)$/;
 const wideKeywords = /^(initial|inherit|unset|revert|revert-layer)$/i;
@@ -75,7 +82,7 @@ function checkDeclaration(property: string, written: string): ValueFault | undef
   if (value === '')
     return { kind: 'value', reason: `"${property}" has no value`, remedy: 'Write a value after the colon.' };
   // A substitution makes the value valid until it is computed, as long as it is written well.
-  if (substitutions.test(value)) return slipFault(written, false);
+  if (substitutions.test(withoutTexts(value))) return slipFault(written, false);
   if (wideKeywords.test(value)) return undefined;
   if (undecided.test(property.toLowerCase()) && /(^|\s)shape\(/i.test(value)) return undefined;
   if (value.length > longValue) {
@@ -94,7 +101,9 @@ function checkDeclaration(property: string, written: string): ValueFault | undef
   const isValid = oldValues.test(name)
     ? matches(name, value)
     : matches(canonical, value) && !refusedIn(canonical, value);
-  return isValid ? undefined : valueFault(property, written);
+  if (!isValid) return valueFault(property, written);
+  const ofAreas = faultOfAreas(canonical, value);
+  return ofAreas && { kind: 'value', ...ofAreas };
 }
 
 /** Characters from which a value is looked at for its nesting and the length of its lists. */
@@ -124,7 +133,7 @@ function matches(property: string, value: string): boolean {
   }
   const isOfContent = takesCalcSize.test(property) && !(property.startsWith('max-') && autoSize.test(value));
   const plain = withoutMath(isOfContent ? withoutCalcSize(value) : value);
-  return plain !== undefined && plain.every((text) => fits(property, alike(text)));
+  return plain !== undefined && plain.every((text) => !holdsStraySign(text) && fits(property, alike(text)));
 }
 
 /** Whether it fits, by property and value: found once, whatever page asks. */

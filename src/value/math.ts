@@ -18,6 +18,7 @@ const stand: Readonly<Record<MathType, readonly string[]>> = {
 };
 
 const units: readonly (readonly [RegExp, MathType])[] = [
+  [/^(px|cm|mm|in|pt|pc|q|r?(em|ex|ch|cap|ic|lh)|[sld]?v(w|h|i|b|min|max)|cq(w|h|i|b|min|max))$/, 'length'],
   [/^(deg|grad|rad|turn)$/, 'angle'],
   [/^(s|ms)$/, 'time'],
   [/^(hz|khz)$/, 'frequency'],
@@ -37,10 +38,16 @@ export function withoutCalcSize(value: string): string {
     const isOne = tokens.types[at] === kinds.Function && /^calc-size\($/i.test(tokenText(tokens, at));
     const next = isOne ? after(tokens, at) : at + 1;
     const written = tokenText(tokens, at, next);
-    text += isOne && calcSize.test(written) ? '1px' : written;
+    text += isOne && calcSize.test(written) && areUnitsKnown(tokens, at, next) ? '1px' : written;
     at = next;
   }
   return text;
+}
+
+function areUnitsKnown(tokens: Tokens, from: number, to: number): boolean {
+  for (let at = from; at < to; at++)
+    if (tokens.types[at] === kinds.Dimension && !operandType(tokens, at)) return false;
+  return true;
 }
 
 const calcSize = /^calc-size\((?!\s*none\s*,)[^,]+,[^,]*[^,\s][^,]*\)$/i;
@@ -60,8 +67,11 @@ export function withoutMath(value: string): readonly string[] | undefined {
       if (!type) return undefined;
       const plain = stand[type];
       const both = Math.max(plain.length, texts.length);
-      // Behind its bracket a word may follow at once.
-      texts = Array.from({ length: both }, (_, i) => `${texts[i % texts.length]}${plain[i % plain.length]} `);
+      // Before it a sign may stand, which is not its own, and behind its bracket a word may follow at once.
+      texts = Array.from(
+        { length: both },
+        (_, i) => `${texts[i % texts.length]} ${plain[i % plain.length]} `,
+      );
       at = after(tokens, at);
     } else {
       texts = texts.map((before) => before + text);
@@ -82,8 +92,6 @@ function functionType(tokens: Tokens, open: number): MathType | undefined {
     parts[0],
   );
   switch (name) {
-    case 'random':
-      return parts.length > 1 ? joined : undefined;
     case 'sign':
     case 'progress':
       return joined && 'number';
@@ -111,23 +119,46 @@ function functionType(tokens: Tokens, open: number): MathType | undefined {
 const sharing =
   /^((auto|--[^\s()]+|property-scoped|element-scoped|property-index-scoped)\s*)+$|^fixed\s+\S+$/;
 
-/** The type of each argument; keywords of `round()` and `clamp(none, …)` are passed over. */
+/** How many arguments a function takes, words left aside; any number from one on for those that are not here. */
+const amounts: Readonly<Record<string, readonly [least: number, most: number]>> = {
+  ...Object.fromEntries(
+    ['calc', 'abs', 'sign', 'sin', 'cos', 'tan', 'asin', 'acos', 'atan', 'sqrt', 'exp'].map((one) => [
+      one,
+      [1, 1],
+    ]),
+  ),
+  ...Object.fromEntries(['mod', 'rem', 'pow', 'atan2'].map((one) => [one, [2, 2]])),
+  clamp: [3, 3],
+  progress: [3, 3],
+  round: [1, 2],
+  log: [1, 2],
+  random: [2, 3],
+};
+
+/** The type of each argument; keywords of `round()` and `clamp(none, …)` are passed over. undefined where there are too few or too many. */
 function argumentTypes(tokens: Tokens, open: number, name: string): (MathType | undefined)[] | undefined {
   const close = tokens.closes[open];
   const types: (MathType | undefined)[] = [];
+  let amount = 0;
   let start = open + 1;
   for (let at = start; at <= close; at = at < close ? after(tokens, at) : at + 1) {
     if (at < close && tokens.types[at] !== kinds.Comma) continue;
     const text = tokenText(tokens, start, at).trim().toLowerCase();
-    const isKeyword =
-      (name === 'random' && types.length === 0 && start === open + 1 && sharing.test(text)) ||
-      (name === 'round' && /^(nearest|up|down|to-zero)$/.test(text)) ||
-      (name === 'clamp' && text === 'none');
-    if (!isKeyword) types.push(sumType(tokens, start, at));
+    const isFirst = start === open + 1;
+    const isWord =
+      isFirst &&
+      ((name === 'random' && sharing.test(text)) ||
+        (name === 'round' && /^(nearest|up|down|to-zero)$/.test(text)));
+    // A clamp may be open at its ends.
+    const isOpenEnd = name === 'clamp' && text === 'none' && amount !== 1;
+    if (!isWord) amount++;
+    if (!isWord && !isOpenEnd) types.push(sumType(tokens, start, at));
     start = at + 1;
   }
-  const isSingle = /^(calc|abs|sign|sin|cos|tan|asin|acos|atan|sqrt|exp)$/.test(name);
-  return isSingle && types.length !== 1 ? undefined : types;
+  // Only a number is rounded to whole ones.
+  if (name === 'round' && amount === 1 && types[0] !== 'number') return undefined;
+  const [least, most] = amounts[name] ?? [1, Infinity];
+  return amount < least || amount > most ? undefined : types;
 }
 
 function added(a: MathType, b: MathType): MathType | undefined {
@@ -183,7 +214,7 @@ function operandType(tokens: Tokens, at: number): MathType | undefined {
       return 'percentage';
     case kinds.Dimension: {
       const unit = text.replace(/^[+-]?[\d.]+(e[+-]?\d+)?/, '');
-      return units.find(([shape]) => shape.test(unit))?.[1] ?? 'length';
+      return units.find(([shape]) => shape.test(unit))?.[1];
     }
     case kinds.Ident:
       // Constants, and the channels of a relative colour.

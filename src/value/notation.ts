@@ -1,5 +1,5 @@
 import { ident } from 'css-tree';
-import { kinds, readTokens, tokenText } from '../text/index.js';
+import { kinds, readTokens, skipSpace, tokenText } from '../text/index.js';
 
 const plainName = /^-?-?[a-z_][\w-]*$/i;
 
@@ -27,6 +27,25 @@ const unknownWord = 'unknown-word';
 
 /** Whether a number in it has a unit with an escape, as `7ch\0` was written for one old browser. */
 export const hasUnknownUnit = (value: string): boolean => /\d[a-z%]*unknown-word/i.test(value);
+
+const maybeStray = /(?<![\w\x80-\uffff-])-(?![\w\\\x80-\uffff-])|\+(?!\.?\d)|url\(\s*["']/i;
+
+/**
+ * Whether a plus or minus stands alone, or something behind the text of an address. The upstream grammars take both as a number or a
+ * name; no engine does.
+ */
+export function holdsStraySign(value: string): boolean {
+  if (!maybeStray.test(value)) return false;
+  const tokens = readTokens(value);
+  for (let at = 0; at < tokens.count; at++) {
+    const text = tokenText(tokens, at);
+    if (tokens.types[at] === kinds.Delim && (text === '+' || text === '-')) return true;
+    if (tokens.types[at] !== kinds.Function || !/^url\($/i.test(text)) continue;
+    const address = skipSpace(tokens, at + 1);
+    if (skipSpace(tokens, address + 1) < Math.min(tokens.closes[at], tokens.count)) return true;
+  }
+  return false;
+}
 
 const isWord = (type: number) =>
   type === kinds.Ident || type === kinds.Function || type === kinds.Hash || type === kinds.Dimension;

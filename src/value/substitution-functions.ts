@@ -9,6 +9,7 @@ import {
   tokenText,
   type TokenRange,
   type Tokens,
+  holdsStray,
 } from '../text/index.js';
 import { isSyntax } from './registered-syntax.js';
 
@@ -104,19 +105,14 @@ function isAnyValue({ tokens, from, to }: TokenRange): boolean {
   return true;
 }
 
-const isClosing = new Set([kinds.RightParenthesis, kinds.RightSquareBracket, kinds.RightCurlyBracket]);
-const neverInside = new Set([kinds.BadString, kinds.BadUrl]);
-const neverInValues = new Set([kinds.Semicolon, ...neverInside, ...isClosing]);
-
-/** Whether a bracket closes nothing, or a text is not closed, at whatever depth. */
-function holdsStray({ types, closes, count }: Tokens): boolean {
-  const paired = new Set<number>();
-  for (let at = 0; at < count; at++) {
-    if (isClosing.has(types[at]) ? !paired.has(at) : neverInside.has(types[at])) return true;
-    if (closes[at] > at && closes[at] < count) paired.add(closes[at]);
-  }
-  return false;
-}
+const neverInValues = new Set([
+  kinds.Semicolon,
+  kinds.BadString,
+  kinds.BadUrl,
+  kinds.RightParenthesis,
+  kinds.RightSquareBracket,
+  kinds.RightCurlyBracket,
+]);
 
 /** Braces stand around all of it, or nowhere. */
 function isWithoutBraces({ tokens, from, to }: TokenRange): boolean {

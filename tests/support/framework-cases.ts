@@ -60,6 +60,9 @@ const atKnownWidths = (media: string): string =>
     return kept[width <= 640 ? 600 : width < 1000 ? 900 : 1000];
   });
 
+/** A selector that ended at a pseudo-element or a state, and behind it names nothing any more: anything. */
+const withSubject = (text: string): string => (/[\w\])*-]$/.test(text) ? text : `${text}*`);
+
 /** A selector whose states can be held, its pseudo-element apart; undefined for what the judge cannot ask about. */
 function matchingOf(selector: Selector): Matching | undefined {
   const states: HeldState[] = [];
@@ -78,7 +81,7 @@ function matchingOf(selector: Selector): Matching | undefined {
       .filter((one) => !isToggled(one))
       .map((one) => generate(one))
       .join('');
-    return /[\w\])*-]$/.test(text) ? text : `${text}*`;
+    return withSubject(text);
   };
   for (const node of selector.children.toArray()) {
     if (
@@ -113,7 +116,7 @@ function matchingOf(selector: Selector): Matching | undefined {
   }
   const markup = markupOf(parts.filter((one) => !isToggled(one)));
   if (!isAskable || parts.length === 0 || markup === undefined) return undefined;
-  const text = parts.map((one) => generate(one)).join('');
+  const text = withSubject(parts.map((one) => generate(one)).join(''));
   return { pick: { text, ...(pseudo && { pseudo }), ...(states.length && { states }) }, markup };
 }
 

@@ -17,6 +17,18 @@ test.each([
     'wins',
   ],
   [
+    '… which a box takes from its parent by saying that it is its own',
+    'b { fill: currentcolor }',
+    '.a { animation: glow 2s infinite } b { color: currentcolor }',
+    'wins',
+  ],
+  [
+    'a share of a size that is a share of one that moves',
+    'b { letter-spacing: 0.1em }',
+    '.a { animation: grow 2s infinite } b { font-size: 1em; letter-spacing: 1.6px }',
+    'wins',
+  ],
+  [
     '… which is held by what is important',
     '.a { fill: currentcolor }',
     '.a { animation: glow 2s infinite; color: black !important }',
