@@ -12,7 +12,7 @@ import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { faultOfAreas } from './grid-areas.js';
 import { lexer } from './lexer.js';
-import { withoutCalcSize, withoutMath } from './math.js';
+import { unknownUnitIn, withoutCalcSize, withoutMath } from './math.js';
 import { topLevelPieces } from './parts.js';
 import { hasUnknownUnit, holdsStraySign, inKnownWords } from './notation.js';
 import { slipIn } from './substitution-functions.js';
@@ -218,6 +218,11 @@ function hint(value: string): string {
   if (/^-?[\d.]+$/.test(value) && value !== '0') return `A length needs its unit, as in ${value}px.`;
   if (/^[\d.]+\s+(px|em|rem|%|vh|vw)$/i.test(value))
     return 'There must be no space between the number and its unit.';
+  const odd = unknownUnitIn(value);
+  if (odd) {
+    const meant = odd.meant.length ? ` Did you mean ${odd.meant.join(' or ')}?` : '';
+    return `${odd.text} has a unit that no browser knows.${meant}`;
+  }
   if (/[“”‘’]/.test(value)) return 'Use straight quotes.';
   if (/!\s*\w+$/.test(value)) return 'Only !important may stand after the value.';
   return '';

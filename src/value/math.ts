@@ -1,4 +1,4 @@
-import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
+import { after, kinds, nearest, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 
 /** What a calculation gives; `mixed` is a length and a percentage together (CSS Values 4 §10.9). */
 type MathType =
@@ -25,6 +25,22 @@ const units: readonly (readonly [RegExp, MathType])[] = [
   [/^(dpi|dpcm|dppx|x)$/, 'resolution'],
   [/^fr$/, 'flex'],
 ];
+
+/** Those that people write, for who mistypes one. */
+const usualUnits =
+  'px em rem vw vh dvh svh lvh vmin vmax ch lh pt cm mm in cqw deg turn rad s ms fr'.split(' ');
+
+/** What is probably meant by the first number whose unit no browser knows; undefined where all are known. */
+export function unknownUnitIn(value: string): { text: string; meant: readonly string[] } | undefined {
+  const tokens = readTokens(value);
+  for (let at = 0; at < tokens.count; at++) {
+    if (tokens.types[at] !== kinds.Dimension || operandType(tokens, at)) continue;
+    const text = tokenText(tokens, at);
+    const [, number, unit] = /^([+-]?[\d.]+(?:e[+-]?\d+)?)([^]*)$/i.exec(text)!;
+    return { text, meant: nearest(unit.toLowerCase(), usualUnits).map((one) => number + one) };
+  }
+  return undefined;
+}
 
 const mathFunction =
   /^(-webkit-)?(calc|min|max|clamp|abs|sign|round|mod|rem|sin|cos|tan|asin|acos|atan|atan2|pow|sqrt|hypot|log|exp|progress|random|sibling-index|sibling-count)\($/i;

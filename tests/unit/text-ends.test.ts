@@ -113,6 +113,15 @@ describe('a value that only looks right', () => {
     expect(grammar.check(property, value)).toBeUndefined();
   });
 
+  test.each([
+    ['calc(100% - 2ppx)', '2ppx has a unit that no browser knows. Did you mean 2px?'],
+    ['10pxx', '10pxx has a unit that no browser knows. Did you mean 10px?'],
+    ['min(1px, -.5quux)', '-.5quux has a unit that no browser knows.'],
+    ['clamp(1px, 2px)', ''],
+  ])('of %s it says which unit is none', (value, remedy) => {
+    expect(grammar.check('width', value)?.remedy).toBe(remedy);
+  });
+
   test('of areas it says what is wrong', () => {
     expect(grammar.check('grid-template-areas', '"a b" "c"')?.reason).toBe(
       'the row "a b" has 2 areas, the row "c" 1',
