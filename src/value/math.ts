@@ -27,8 +27,9 @@ const units: readonly (readonly [RegExp, MathType])[] = [
 ];
 
 /** Those that people write, for who mistypes one. */
-const usualUnits =
-  'px em rem vw vh dvh svh lvh vmin vmax ch lh pt cm mm in cqw deg turn rad s ms fr'.split(' ');
+const usualUnits = 'px em rem vw vh dvh svh lvh vmin vmax ch lh pt cm mm in cqw deg turn rad s ms fr'.split(
+  ' ',
+);
 
 /** What is probably meant by the first number whose unit no browser knows; undefined where all are known. */
 export function unknownUnitIn(value: string): { text: string; meant: readonly string[] } | undefined {
