@@ -26,7 +26,7 @@ import { concernsOf } from './dependencies.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
 import { Hanging, hangingOf, isDrafts, isOfWindow, isRolledBack, isSame } from './hanging.js';
 import { isApartInMotion } from './in-motion.js';
-import { isOpen, isSameAsAbove } from './open-above.js';
+import { fateBelow, isOpen } from './open-above.js';
 
 /** What becomes of one longhand of a declaration on one target. */
 type Fate =
@@ -255,8 +255,7 @@ function fateOf(question: Question, declaration: Declaration): Fate {
     if (fate !== 'counts' && fate !== 'same') return fate;
     const { view, target, longhand } = question;
     const others = candidates.filter((one) => !isSame(one.declaration, declaration));
-    const isSameAbove = isSameAsAbove(view, target, longhand, [candidates, others], fate === 'counts');
-    return isSameAbove === null ? fate : isSameAbove === undefined ? 'unknown' : 'counts';
+    return fateBelow(view, target, longhand, [candidates, others], fate === 'counts') ?? fate;
   }
   // Container queries that cannot be answered: once as though all held, once as though none did.
   const settled = candidates.filter((one) => !isOpen(one));

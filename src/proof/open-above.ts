@@ -14,24 +14,24 @@ import type { Page, PageElement, StyleSet } from '../page/index.js';
 export const isOpen = ({ dependsOn }: Candidate): boolean => dependsOn !== '';
 
 /**
- * Whether the value of a target with some candidates is the one that it has with others, where one of them comes from above and may be
- * several things there; undefined where it may be so or not, null where nothing is open. `counts` is what would be said if nothing were.
+ * What becomes of a declaration where the value of a target with it, or the one without it, comes from above and may be several things
+ * there; undefined where nothing is open. `counts` is what would be said if nothing were.
  */
-export function isSameAsAbove(
+export function fateBelow(
   page: Page,
   target: Target,
   longhand: string,
   lists: readonly [readonly Candidate[], readonly Candidate[]],
   counts: boolean,
-): boolean | undefined | null {
-  if (![page.styles, page.overlay?.styles].some((styles) => styles && asksContainers(styles))) return null;
+): 'counts' | 'unknown' | undefined {
+  if (![page.styles, page.overlay?.styles].some((styles) => styles && asksContainers(styles)))
+    return undefined;
   const [here, beside] = lists.map((list) => specifiedFrom(page, target, longhand, list).inheritsFrom);
   // Then it says something of what encloses the target too, if it counts at all.
-  if (here === beside) return counts && here && openAbove(page, target, longhand) ? undefined : null;
+  if (here === beside) return counts && here && openAbove(page, target, longhand) ? 'unknown' : undefined;
   const [values, others] = lists.map((list) => valuesOf(page, target, longhand, list));
-  if (values.size === 1 && others.size === 1) return null;
-  const isShared = [...values].some((one) => others.has(one));
-  return isShared ? undefined : false;
+  if (values.size === 1 && others.size === 1) return undefined;
+  return [...values].some((one) => others.has(one)) ? 'unknown' : 'counts';
 }
 
 /** What a longhand may come to where these candidates compete for it on a target. */
