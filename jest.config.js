@@ -7,6 +7,9 @@ export default {
     '^yelto$': '<rootDir>/dist/index.js',
     '^yelto/(node|browser)$': '<rootDir>/dist/$1/index.js',
     '^(\\.{1,2}/.*)\\.js$': ['$1.js', '$1.ts'],
+    // Packages of more than a hundred files, each of which every test file would read anew, as their own bundles.
+    '^css-tree$': '<rootDir>/node_modules/css-tree/dist/csstree.esm.js',
+    '^culori$': '<rootDir>/node_modules/culori/bundled/culori.mjs',
   },
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } } }] },
   // Browsers and commands take turns with the tests themselves: a core for each file's own work.

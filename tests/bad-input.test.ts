@@ -136,8 +136,8 @@ const huge: [string, () => void][] = [
   ['a million nested braces', () => askAll(page('a{'.repeat(1_000_000)))],
   ['a million nested parentheses', () => askAll(page(`p { color: ${'('.repeat(1_000_000)}`))],
   [
-    'two hundred thousand nested tags',
-    () => void parsePage({ name: 'deep', html: '<div>'.repeat(200_000) }).elements.length,
+    'sixty thousand nested tags',
+    () => void parsePage({ name: 'deep', html: '<div>'.repeat(60_000) }).elements.length,
   ],
   ['a selector of 100 kB', () => askAll(page(`${'p > '.repeat(25_000)}p { color: red }`))],
   [
@@ -145,10 +145,7 @@ const huge: [string, () => void][] = [
     () => askAll(page(`${':not('.repeat(20_000)}p${')'.repeat(20_000)} { color: red }`)),
   ],
   ['a compound of 100,000 classes', () => askAll(page(`${'.a'.repeat(100_000)} { color: red }`))],
-  [
-    'two hundred thousand nested <b>',
-    () => void parsePage({ name: 'deep', html: '<b>'.repeat(200_000) }).elements,
-  ],
+  ['sixty thousand nested <b>', () => void parsePage({ name: 'deep', html: '<b>'.repeat(60_000) }).elements],
   ['a sheet of 5 MB', () => askAll(page('.a .b { color: red; background: url(x.png) }\n'.repeat(100_000)))],
   ['a list of 50,000 layers', () => askAll(page(`p { background: ${'url(x),'.repeat(50_000)} red }`))],
   [

@@ -31,10 +31,13 @@ import { newerCase, newerThemes } from './support/newer.js';
 let browser: Browser;
 let judge: EffectJudge;
 let pictures: PictureJudge;
-beforeAll(async () => {
-  browser = await startEngine();
+const openJudges = async () => {
   judge = await EffectJudge.open(browser);
   pictures = await PictureJudge.open(browser);
+};
+beforeAll(async () => {
+  browser = await startEngine();
+  await openJudges();
 });
 afterAll(() => browser.close());
 
@@ -90,7 +93,19 @@ async function seen(one: OrdinaryCase, verdict: Verdict, start: number): Promise
   return undefined;
 }
 
+/** What is false of a case; of one that the engine itself cannot draw nothing is known. */
 async function falsehoods(one: OrdinaryCase): Promise<string[]> {
+  try {
+    return await falsehoodsOf(one);
+  } catch (error) {
+    if (!String(error).includes('Target crashed')) throw error;
+    note('the engine’s tab crashed');
+    await openJudges();
+    return [];
+  }
+}
+
+async function falsehoodsOf(one: OrdinaryCase): Promise<string[]> {
   const page = pageOf(one);
   const { verdicts, aside } = prove(page, one.draft);
   // A draft that says what the page says already is proven as though it were not there yet.

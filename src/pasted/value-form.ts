@@ -3,6 +3,7 @@ import { asksForPlace, isSubstituted, withPlaces } from '../cascade/index.js';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 import {
   amountText,
+  calculate,
   calculateText,
   colourText,
   computedText,
@@ -145,7 +146,7 @@ function functionParts(tokens: Tokens, at: number, text: string, depth: number):
   const inner = skipSpace(tokens, at + 1, close);
   if (name === 'url(' && tokens.types[inner] === kinds.String)
     return [`url(${JSON.stringify(string.decode(tokenText(tokens, inner)))})`];
-  const known = calculateText(text, () => undefined);
+  const known = calculate(tokens, at, () => undefined);
   if (known) return [amountText(known)];
   const written = partsIn(tokens, at + 1, close, depth + 1);
   const parts = isMath.test(name) && written.length <= mostParts ? withoutSpareBrackets(written) : written;

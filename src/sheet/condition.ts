@@ -76,7 +76,9 @@ function parseInBrackets<Leaf extends { readonly kind: string }>(
   mayFollow: boolean,
   depth: number,
 ): Condition<Leaf> {
-  if (depth > deepestBrackets || holdsStray(tokens, at + 1, Math.min(tokens.closes[at], to))) return broken;
+  if (depth > deepestBrackets) return broken;
+  // What stands further in was looked through with the outermost.
+  if (depth === 0 && holdsStray(tokens, at + 1, Math.min(tokens.closes[at], to))) return broken;
   if (at < to && tokens.types[at] === kinds.Function && !/^(and|or|not)\($/i.test(tokenText(tokens, at))) {
     const close = Math.min(tokens.closes[at], to);
     if (!mayFollow && skipSpace(tokens, close + 1, to) < to) return broken;

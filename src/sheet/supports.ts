@@ -54,7 +54,8 @@ function condition(tokens: Tokens, from: number, to: number, abilities: Abilitie
 function inBrackets(tokens: Tokens, at: number, abilities: Abilities, depth: number): Answer {
   const type = tokens.types[at];
   const close = Math.min(tokens.closes[at] || tokens.count, tokens.count);
-  if (holdsStray(tokens, at + 1, close)) return broken;
+  // What stands further in was looked through with the outermost.
+  if (depth === 0 && holdsStray(tokens, at + 1, close)) return broken;
   const text = tokenText(tokens, at + 1, close).trim();
   if (type === kinds.Function) return ofFunction(tokenText(tokens, at).toLowerCase(), text, abilities);
   if (type !== kinds.LeftParenthesis) return broken;

@@ -20,7 +20,7 @@ export { Grammar, keywordsOf, type ValueFault } from './grammar.js';
 export { canBeInitial, fitsSyntax, isSyntax, registeredText } from './registered-syntax.js';
 export { splitShorthand } from './split.js';
 export { groupedLonghands } from './grouped.js';
-export { amountText, calculateText, type Amount } from './amount.js';
+export { amountText, calculate, calculateText, type Amount } from './amount.js';
 export { fontSizes } from './keyword-value.js';
 export { isSameValue } from './same.js';
 export { computedText, nowhere, takesColours, type Surroundings } from './computed-text.js';
