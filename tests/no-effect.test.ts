@@ -44,6 +44,7 @@ const written: readonly (readonly [declaration: string, html: string, selector?:
   ['text-decoration-color: red', block], ['border-top-color: red', block], ['border-left-width: 20px', block],
   ['background-size: 10px 10px', block], ['column-rule-style: solid', block], ['column-span: all', block],
   ['column-rule-color: red', '<div class="x" style="columns:2">a<br>b<br>c<br>d</div>'],
+  ['row-rule-color: red', '<div class="x" style="display:grid"><b>a</b><b>b</b></div>'], ['row-rule-style: solid', block],
   ['transition-property: color', block], ['animation-duration: 2s', block], ['resize: both', block],
   ['scroll-snap-type: y mandatory', block], ['color: red', block, '.x::before'],
   ['width: 200px', '<div class="x" style="display:contents">a</div>'], ['background-color: red', '<div class="x" style="display:contents">a</div>'],

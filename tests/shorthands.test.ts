@@ -61,6 +61,20 @@ const motion = anyOf(
   ['paused'],
 );
 
+const insets = ['0', '-3px', '5%', 'overlap-join', 'calc(1px + 2%)'];
+const lineInGap = anyOf(widths, styles, colours);
+const linesInGaps = fc
+  .array(
+    fc.oneof(
+      lineInGap,
+      lineInGap.map((one) => `repeat(2, ${one})`),
+    ),
+    { minLength: 1, maxLength: 3 },
+  )
+  .chain((some) =>
+    fc.constantFrom(some, [...some, 'repeat(auto, 1px solid, dashed)']).map((all) => all.join(', ')),
+  );
+
 const shorthands: Readonly<Record<string, fc.Arbitrary<string>>> = {
   margin: upTo(4, [...lengths, 'auto']),
   padding: upTo(4, lengths),
@@ -141,7 +155,20 @@ const shorthands: Readonly<Record<string, fc.Arbitrary<string>>> = {
   ),
   'text-wrap': anyOf(['wrap', 'nowrap'], ['balance', 'pretty', 'auto', 'stable']),
   columns: anyOf(['3', 'auto'], ['10em', 'auto']),
-  'column-rule': anyOf(widths, styles, colours),
+  ...Object.fromEntries(['column-rule', 'row-rule', 'rule'].map((name) => [name, linesInGaps])),
+  'rule-width': listOf(fc.constantFrom(...widths, 'repeat(auto, 1px)')),
+  'rule-color': listOf(fc.constantFrom(...colours)),
+  'rule-break': fc.constantFrom('none', 'intersection'),
+  'rule-visibility-items': fc.constantFrom('all', 'between'),
+  ...Object.fromEntries(
+    ['column-rule-inset', 'row-rule-inset', 'rule-inset'].flatMap((name) => [
+      [name, upTo(2, insets, ' / ')],
+      [`${name}-cap`, upTo(2, insets)],
+      [`${name}-junction`, upTo(2, insets)],
+      [`${name}-start`, upTo(1, insets)],
+      [`${name}-end`, upTo(1, insets)],
+    ]),
+  ),
   container: fc.constantFrom(
     'none',
     'side',

@@ -2,10 +2,13 @@
 // Names are canonical properties; a grammar in CSS's value definition syntax (CSS Values 4 §2) replaces the
 // one upstream, `refuses` takes single words out of it.
 
+import { gapRuleGrammars } from './gap-rules.js';
+
 const legacySizes = /^(intrinsic|min-intrinsic)$/;
 
 /** Grammars that replace the upstream ones. */
 export const grammarPatches: Readonly<Record<string, string>> = {
+  ...gapRuleGrammars,
   display:
     '[ <display-outside> || [ <display-inside> | math ] ] | <display-listitem> | <display-internal> | <display-box> | <display-legacy> | <-non-standard-display>',
   speak: 'none | normal | spell-out | digits | literal-punctuation | no-punctuation',
@@ -31,18 +34,16 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'stroke-width': '<length-percentage [0,∞]> | <number [0,∞]>',
   filter: 'none | <filter-value-list>',
   '-webkit-text-stroke-width': '<line-width>',
-  'column-rule-color': '<color>#',
-  'column-rule-style': '<line-style>#',
   'initial-letter': 'normal | <number [1,∞]> [ <integer [1,∞]> | drop | raise ]?',
   appearance: 'none | auto | base-select | <compat-auto> | <compat-special>',
   'font-variant':
     'normal | none | [ <common-lig-values> || <discretionary-lig-values> || <historical-lig-values> || <contextual-alt-values> || stylistic( <feature-value-name> ) || historical-forms || styleset( <feature-value-name># ) || character-variant( <feature-value-name># ) || swash( <feature-value-name> ) || ornaments( <feature-value-name> ) || annotation( <feature-value-name> ) || [ small-caps | all-small-caps | petite-caps | all-petite-caps | unicase | titling-caps ] || <numeric-figure-values> || <numeric-spacing-values> || <numeric-fraction-values> || ordinal || slashed-zero || <east-asian-variant-values> || <east-asian-width-values> || ruby || [ text | emoji | unicode ] ]',
+  'flex-line-count': '<integer [1,∞]>',
   'flex-wrap': 'nowrap | [ wrap | wrap-reverse ] || balance',
   'hyphenate-limit-chars': '[ auto | <integer [1,∞]> ]{1,3}',
   'text-underline-position': 'auto | [ from-font | under ] || [ left | right ]',
   'font-family': '[ <string> | <custom-ident>+ ]#',
   overflow: '[ visible | hidden | clip | scroll | auto | overlay ]{1,2}',
-  'column-rule': '[ <line-width> || <line-style> || <color> ]#',
   'container-type': 'normal | [ [ size | inline-size ] || scroll-state || anchored ]',
   'text-box-edge': 'auto | text | [ text | cap | ex ] [ text | alphabetic ]',
   'text-box':
@@ -50,7 +51,6 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'text-autospace': 'normal | no-autospace',
   'background-position-x': '[ center | [ [ left | right ]? <length-percentage>? ]! ]#',
   'background-position-y': '[ center | [ [ top | bottom ]? <length-percentage>? ]! ]#',
-  'column-rule-width': '<line-width>#',
   'outline-color': '<color>',
   'overflow-anchor': 'auto | none | visible',
   'animation-iteration-count': '[ infinite | <number [0,∞]> ]#',
@@ -119,7 +119,17 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'color-interpolation': 'auto | srgb | linearrgb',
   'color-rendering': 'auto | optimizespeed | optimizequality',
   'page-orientation': 'upright | rotate-right | rotate-left',
+  'view-transition-class': 'none | <custom-ident>+',
   'view-transition-group': 'normal | contain | nearest | <custom-ident>',
+  'view-transition-scope': 'none | all',
+  'text-fit': '[ none | grow | shrink ] [ consistent | per-line | per-line-all ]? <percentage [0,∞]>?',
+  'page-margin-safety': 'none | clamp | add',
+  'border-shape': 'none | [ <basic-shape> [ <shape-box> | <geometry-box> | half-border-box ]? ]{1,2}',
+  '-webkit-perspective-origin-x': 'left | center | right | <length-percentage>',
+  '-webkit-perspective-origin-y': 'top | center | bottom | <length-percentage>',
+  '-webkit-transform-origin-x': 'left | center | right | <length-percentage>',
+  '-webkit-transform-origin-y': 'top | center | bottom | <length-percentage>',
+  '-webkit-transform-origin-z': '<length>',
   size: '<length [0,∞]>{1,2} | auto | [ [ a5 | a4 | a3 | b5 | b4 | jis-b5 | jis-b4 | letter | legal | ledger ] || [ portrait | landscape ] ]',
 };
 
@@ -273,7 +283,7 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
 
 /** Properties whose sizes may not be negative, which upstream leaves out. */
 export const neverNegative =
-  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|column-rule(-width)?|-webkit-text-stroke(-width)?|-webkit-border-(before|after|start|end)|border-spacing|scroll-padding(-.*)?|grid(-template)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
+  /^(border(-(top|right|bottom|left|block|inline)(-(start|end))?)?(-width)?|outline(-width)?|-webkit-text-stroke(-width)?|-webkit-border-(before|after|start|end)|border-spacing|scroll-padding(-.*)?|grid(-template)?|grid-(auto|template)-(rows|columns)|contain-intrinsic-.*|shape-margin|animation-duration|column-gap|row-gap|transition-duration|interest-delay(-.*)?|flex|columns|stroke-dasharray|font-size-adjust|font-stretch)$/;
 
 /** Sizes that may be made of what the content takes (CSS Values 5 §11). */
 export const takesCalcSize = /^((min-|max-)?(width|height|inline-size|block-size)|flex-basis)$/;

@@ -263,7 +263,7 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS 2 §17.6.1',
   },
   {
-    properties: /^(column-rule-(color|style|width)|column-fill|column-span)$/,
+    properties: /^((column|row)-rule-(color|style|width)|column-fill|column-span)$/,
     when: (box) => !box.columns && !isFlex(box.display) && !isGrid(box.display),
     why: 'the box is not divided into columns',
     remedy: 'column-count: 2',
@@ -275,6 +275,13 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     why: 'the line between the columns has no style, so it is not drawn',
     remedy: 'column-rule-style: solid',
     section: 'CSS Multi-column 1 §4',
+  },
+  {
+    properties: /^row-rule-(color|width)$/,
+    when: (box) => box.rowRuleStyle === 'none',
+    why: 'the line between the rows has no style, so it is not drawn',
+    remedy: 'row-rule-style: solid',
+    section: 'CSS Gap Decorations 1',
   },
   {
     properties:

@@ -32,6 +32,7 @@ export interface BoxFacts {
   readonly flexWrap: string;
   readonly textDecorationLine: string;
   readonly columnRuleStyle: string;
+  readonly rowRuleStyle: string;
   readonly backgroundImage: string;
   readonly transitionDuration: string;
   readonly animationName: string;

@@ -112,6 +112,9 @@ class Box implements BoxFacts {
   get columnRuleStyle() {
     return this.#value('column-rule-style');
   }
+  get rowRuleStyle() {
+    return this.#value('row-rule-style');
+  }
   get backgroundImage() {
     return this.#value('background-image');
   }

@@ -3,7 +3,8 @@ import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../
 import { amountOf, amountText, calculate, type Amount } from './amount.js';
 import { colourText, computedColour, hangsOnScheme, systemColour, type Scheme } from './colour.js';
 import { inPlainWords } from './notation.js';
-import { isKeyword, keywordValue } from './keyword-value.js';
+import { isKeyword, keywordValue, lineWidths } from './keyword-value.js';
+import { pathText } from './path-data.js';
 import { polished } from './polished.js';
 import { remembering } from './remembered-text.js';
 
@@ -103,10 +104,12 @@ function pieceText(longhand: string, tokens: Tokens, at: number, around: Surroun
         if (hangsOnScheme(word)) return systemColour(word, around.scheme()) ?? word;
         return colourText(word) ?? word;
       }
+      // Of lines in gaps there may be a list.
+      if (longhand.endsWith('-rule-width')) return lineWidths[word] ?? word;
       return ownWords.test(longhand) && !isKeyword(longhand, word) ? written : word;
     }
     case kinds.Function: {
-      if (/^path\(/i.test(written)) return pathText(written);
+      if (/^path\(/i.test(written)) return pathText(written) ?? written;
       if (/^light-dark\(/i.test(written)) return schemeText(longhand, tokens, at, around);
       const colour = computedColour(written);
       if (colour !== undefined) return colour;
@@ -140,15 +143,6 @@ function schemeText(longhand: string, tokens: Tokens, at: number, around: Surrou
     if (tokens.types[one] !== kinds.Comma) colours.push(pieceText(longhand, tokens, one, around));
   return colours[around.scheme() === 'dark' ? 1 : 0] ?? '';
 }
-
-/** The letters and numbers of a path (SVG 2 §9.3), however they are set apart. */
-const pathText = (written: string): string =>
-  `path(${
-    written
-      .slice('path('.length)
-      .match(/[a-z]+(?=[^a-z(])|[-+]?(\d*\.)?\d+(e[-+]?\d+)?/gi)
-      ?.join(' ') ?? ''
-  })`;
 
 /** Functions that are another's short form (CSS Transforms 1 §11, Filter Effects 1 §6). */
 function functionText(name: string, inner: string): string {

@@ -11,6 +11,7 @@ import {
 import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { faultOfAreas } from './grid-areas.js';
+import { faultOfPaths } from './path-data.js';
 import { lexer } from './lexer.js';
 import { unknownUnitIn, withoutCalcSize, withoutMath } from './math.js';
 import { topLevelPieces } from './parts.js';
@@ -102,8 +103,8 @@ function checkDeclaration(property: string, written: string): ValueFault | undef
     ? matches(name, value)
     : matches(canonical, value) && !refusedIn(canonical, value);
   if (!isValid) return valueFault(property, written);
-  const ofAreas = faultOfAreas(canonical, value);
-  return ofAreas && { kind: 'value', ...ofAreas };
+  const ofTexts = faultOfAreas(canonical, value) ?? faultOfPaths(canonical, value);
+  return ofTexts && { kind: 'value', ...ofTexts };
 }
 
 /** Characters from which a value is looked at for its nesting and the length of its lists. */

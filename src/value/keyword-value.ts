@@ -34,7 +34,8 @@ const containments: Readonly<Record<string, string>> = {
   strict: 'layout paint size style',
 };
 
-const lineWidths: Readonly<Record<string, string>> = { thin: '1px', medium: '3px', thick: '5px' };
+/** CSS Backgrounds 3 §3.3, as engines have them. */
+export const lineWidths: Readonly<Record<string, string>> = { thin: '1px', medium: '3px', thick: '5px' };
 
 const sizes = /^((min|max)-)?(width|height|(inline|block)-size)$/;
 /** Sizing 4 §3, as they were once written. */

@@ -1,3 +1,4 @@
+import { isGapRule, splitGapRule } from './split-gap-rule.js';
 import { splitGrid, splitGridLines, splitGridTemplate } from './split-grid.js';
 import { splitBackground, splitMask } from './split-layer.js';
 import {
@@ -22,7 +23,7 @@ const twoEnds =
   /^((grid-)?gap|overflow|overscroll-behavior|contain-intrinsic-size|interest-delay|corner-(top|right|bottom|left|(block|inline)-(start|end))-shape|(margin|padding|inset|scroll-margin|scroll-padding)-(block|inline)|border-(block|inline)-(width|style|color)|place-(content|items|self)|border-spacing)$/;
 /** Shorthands whose parts are told apart by their grammar, in any order (`||`). */
 const anyOrder =
-  /^(border(-(top|right|bottom|left|block|inline|(block|inline)-(start|end)))?|-webkit-border-(before|after|start|end)|row-rule|outline|list-style|flex-flow|text-decoration|text-wrap|font-variant|column-rule|columns|(view|scroll)-timeline|text-emphasis|-webkit-text-stroke)$/;
+  /^(border(-(top|right|bottom|left|block|inline|(block|inline)-(start|end)))?|-webkit-border-(before|after|start|end)|outline|list-style|flex-flow|text-decoration|text-wrap|font-variant|columns|(view|scroll)-timeline|text-emphasis|-webkit-text-stroke)$/;
 
 /**
  * The longhands' own values in a shorthand's value, e.g. `margin: 1px 2px` → `margin-top: 1px`…; parts that
@@ -38,6 +39,7 @@ export function splitShorthand(property: string, written: string): Split {
   if (/^(initial|inherit|unset|revert|revert-layer)$/i.test(value))
     return new Map(longhands.map((one) => [one, value]));
   if (name === 'font') return splitFont(longhands, value);
+  if (isGapRule(name)) return splitGapRule(name, longhands, value);
   const parts = topLevelParts(value);
   if (name === 'border-radius')
     return splitRadius(longhands, /^-webkit-/i.test(property) ? acrossAndDown(value) : value);
