@@ -3,6 +3,7 @@ import {
   elementOf,
   variablesAround,
   namesReadIn,
+  standingCandidates,
   withFunctions,
   type Target,
 } from '../cascade/index.js';
@@ -37,6 +38,8 @@ type BrowserState = (typeof browserStates)[number];
 const mostStates = 120;
 /** And so many in one proof: a draft of thousands of lines is not looked at for hours. */
 const mostInAll = 6000;
+/** So many pairs of states are looked at beside. */
+const mostPairs = 12;
 
 /** States that are held at once, and what a person reads of them. */
 export interface OtherState {
@@ -101,6 +104,7 @@ export class OtherStates {
     if (isPlain) rules = yield* this.#rulesFor(block, { ...meant, names }, climbs);
     const rows = this.#rowsOf(block, climbs);
     const sets = new Map<string, OtherState>();
+    const [back, forth]: { rule: StyleBlock; state: OtherState }[][] = [[], []];
     const browsers = browserStates.find(({ properties }) => [...names].some((one) => properties.test(one)));
     const targets = this.#matchedBy(block);
     const ring = browsers ? this.#inState(targets, browsers) : [];
@@ -120,17 +124,20 @@ export class OtherStates {
             // Where a rule steps back the browser's own look shows, and that has states too.
             const both = [...held, ...beside];
             const named = beside.length ? [...words, browsers!.state] : words;
-            sets.set(both.map(({ element, state }) => `${element?.index} ${state}`).join(), {
-              held: both,
-              words: named,
-            });
+            const state = { held: both, words: named };
+            sets.set(keyOf(both), state);
+            if (beside.length === 0) (stepsBack(rule) ? back : forth).push({ rule, state });
           }
       yield;
     }
     const found = [...sets.values()].filter(({ held }) => held.length > 0);
     const states = found.slice(0, Math.max(0, Math.min(mostStates, mostInAll - this.#looked)));
     this.#looked += states.length;
-    return { states, isAll: states.length === found.length };
+    // What is under a rule that steps back shows where another one says something in a state of its own.
+    const standing = back.filter(({ rule }) => this.#stands(block, own, rule));
+    const pairs = standing.flatMap((one) => forth.map((other) => together(one.state, other.state)));
+    const more = pairs.filter(({ held }) => !sets.has(keyOf(held))).slice(0, mostPairs);
+    return { states: [...states, ...more], isAll: states.length === found.length };
   }
 
   /** Variables that the value reads, and that rules for what a rule matches read to set the same. */
@@ -153,6 +160,19 @@ export class OtherStates {
     for (const rule of this.#filed(names))
       if (rule !== block && this.#reachedBy(rule).isAmong(rows) && !isPlainRule(rule, own)) return false;
     return true;
+  }
+
+  /** Whether a rule says something of these longhands on what another one matches, as the page stands. */
+  #stands(block: StyleBlock, longhands: readonly string[], { sheet, declarations }: StyleBlock): boolean {
+    return draftTargets(this.laid, block).some(([target]) =>
+      longhands.some((name) =>
+        standingCandidates(this.laid, target, name).some(
+          ({ declaration: said }) =>
+            said.sheet === sheet &&
+            declarations.some(({ property, value }) => property === said.property && value === said.value),
+        ),
+      ),
+    );
   }
 
   /** The rules of page and draft that name a state and set any of these longhands; some more than once. */
@@ -264,6 +284,14 @@ export class OtherStates {
     return states;
   }
 }
+
+const keyOf = (held: readonly Held[]): string =>
+  held.map(({ element, state }) => `${element?.index} ${state}`).join();
+
+const together = (one: OtherState, other: OtherState): OtherState => ({
+  held: [...one.held, ...other.held],
+  words: [...new Set([...one.words, ...other.words])],
+});
 
 /** What encloses some elements, without these. */
 function enclosing(elements: readonly PageElement[]): PageElement[] {

@@ -162,8 +162,10 @@ export class PictureJudge {
         box.style.setProperty(property, value);
         const meant = getComputedStyle(box).getPropertyValue(property) || value;
         host.remove();
-        return [...document.querySelectorAll(selector)].some(
-          (one) => getComputedStyle(one, pseudo || null).getPropertyValue(property) === meant,
+        // Where lines are cut this engine tells such a box as one of another kind.
+        const whereCut = value === '-webkit-box' ? 'flow-root' : meant;
+        return [...document.querySelectorAll(selector)].some((one) =>
+          [meant, whereCut].includes(getComputedStyle(one, pseudo || null).getPropertyValue(property)),
         );
       },
       { selector: withHeldClasses(selector), pseudo: pseudo.replace(/^:?:/, '::'), property, value },
@@ -175,7 +177,11 @@ export class PictureJudge {
     return this.tab.evaluate(
       (text) =>
         document.querySelectorAll(
-          text.replace(/::[a-z-]+|:(before|after|first-line|first-letter)(?![\w-])/g, ''),
+          // What stands in brackets is dropped by itself where it names one.
+          text.replace(
+            /\((?:[^()]|\([^()]*\))*\)|::[a-z-]+|:(before|after|first-line|first-letter)(?![\w-])/g,
+            (found) => (found.startsWith('(') ? found : ''),
+          ),
         ).length,
       selector,
     );

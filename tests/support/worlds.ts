@@ -86,7 +86,7 @@ export const isOfThisEngine = (selector: string, property: string): boolean =>
   (/::backdrop/i.test(selector) &&
     /^(all|transform|position|inset.*|top|right|bottom|left)$/.test(property)) ||
   // What marked text hands on to marked text engines tell in two ways, and a colour that it is not told as another than they draw.
-  (/::selection/i.test(selector) && /^(--|color$)/.test(property));
+  (/::selection/i.test(selector) && /^(--|(color|fill|stroke)$)/.test(property));
 
 /**
  * Of a pseudo-element's margins, sizes and lines engines tell what layout makes of them: of `auto` that may be nothing, and of

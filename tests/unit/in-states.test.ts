@@ -50,3 +50,20 @@ describe('whom rules may reach in a state is told alike on small pages and on la
     expect(large[0]).toContain(said);
   });
 });
+
+test('what steps back in one state shows what another state brings', () => {
+  const css = '.card:not(:hover) { list-style-type: disc } @layer { .box:active { list-style-type: square } }';
+  const draft = '@layer base { .card { list-style-type: disc } }';
+  const told = (sheet: string) =>
+    prove(
+      parsePage({ name: 'x', html: `<!DOCTYPE html><style>${sheet}</style><ul class="card box"><li>a</ul>` }),
+      draft,
+    ).verdicts[0];
+  expect(told(css)).toMatchObject({
+    outcome: 'wins',
+    why: expect.stringContaining('while :hover on .card and :active on .box are held'),
+  });
+  // Each of the two alone leaves it without a say.
+  expect(told(css.replace('.card:not(:hover)', '.card')).outcome).toBe('needless');
+  expect(told('.card:not(:hover) { list-style-type: disc }').outcome).toBe('needless');
+});
