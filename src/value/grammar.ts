@@ -12,6 +12,7 @@ import { nearest, shorten } from '../text/index.js';
 import { fitsGrammar } from './fits-grammar.js';
 import { faultOfAreas } from './grid-areas.js';
 import { faultOfPaths } from './path-data.js';
+import { nearValue } from './near-value.js';
 import { lexer } from './lexer.js';
 import { unknownUnitIn, withoutCalcSize, withoutMath } from './math.js';
 import { topLevelPieces } from './parts.js';
@@ -21,6 +22,7 @@ import {
   isCustomProperty,
   canonicalProperty,
   isProperty,
+  longhandsOf,
   nearestProperties,
   presentName,
 } from './properties.js';
@@ -188,7 +190,10 @@ function valueFault(property: string, value: string): ValueFault {
     },
     get remedy() {
       const [text] = oddItem(property, value) ?? [value];
-      const near = nearest(text.toLowerCase(), keywordsOf(property));
+      const isTaken = (one: string) => checkDeclaration(property, one) === undefined;
+      const meant = nearValue(value, () => wordsOf(property), isTaken);
+      if (meant !== undefined) return `Did you mean ${meant}?`;
+      const near = nearest(text.toLowerCase(), keywordsOf(property)).filter(isTaken);
       return near.length ? `Did you mean ${near.join(' or ')}?` : hint(text);
     },
   };
@@ -228,6 +233,11 @@ function hint(value: string): string {
   if (/!\s*\w+$/.test(value)) return 'Only !important may stand after the value.';
   return '';
 }
+
+/** The same, and those of what it is a shorthand for. */
+const wordsOf = (property: string): readonly string[] => [
+  ...new Set([property, ...longhandsOf(property)].flatMap(keywordsOf)),
+];
 
 /** The keywords in a property's grammar, colour names included; [] where it has none. */
 export function keywordsOf(property: string): string[] {
