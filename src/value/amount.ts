@@ -1,3 +1,4 @@
+import { mathResult, type Measure } from './math-results.js';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 
 /** A sum of amounts by unit: `calc(50% - 10px)` is 50 of '%' and −10 of 'px'; a plain number has the unit ''. */
@@ -81,7 +82,7 @@ export function calculate(tokens: Tokens, open: number, pixelsOf: PixelsOf): Amo
     .replace(/^-webkit-/, '');
   const close = Math.min(tokens.closes[open], tokens.count);
   if (name === 'calc' || name === '') return sum(tokens, open + 1, close, pixelsOf);
-  if (!/^(min|max|clamp)$/.test(name)) return undefined;
+  if (!/^(min|max|clamp)$/.test(name)) return otherResult(name, tokens, open + 1, close, pixelsOf);
   const parts = argumentsOf(tokens, open + 1, close).map(([from, to]) => sum(tokens, from, to, pixelsOf));
   const units = new Set(parts.flatMap((part) => (part?.size === 1 ? [...part.keys()] : ['?', '!'])));
   if (units.size !== 1) return undefined;
@@ -92,6 +93,28 @@ export function calculate(tokens: Tokens, open: number, pixelsOf: PixelsOf): Amo
   return numbers.length === 3
     ? new Map([[unit, Math.max(numbers[0], Math.min(numbers[1], numbers[2]))]])
     : undefined;
+}
+
+function otherResult(
+  name: string,
+  tokens: Tokens,
+  from: number,
+  to: number,
+  pixelsOf: PixelsOf,
+): Amount | undefined {
+  const [first, ...more] = argumentsOf(tokens, from, to);
+  const word = tokenText(tokens, ...first)
+    .trim()
+    .toLowerCase();
+  const isWay = name === 'round' && /^(nearest|up|down|to-zero)$/.test(word);
+  const parts: Measure[] = [];
+  for (const [start, end] of isWay ? more : [first, ...more]) {
+    const part = sum(tokens, start, end, pixelsOf);
+    if (part?.size !== 1) return undefined;
+    parts.push(...part);
+  }
+  const result = mathResult(name, parts, isWay ? word : undefined);
+  return result && new Map([result]);
 }
 
 function argumentsOf(tokens: Tokens, from: number, to: number): [number, number][] {
