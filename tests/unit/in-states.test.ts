@@ -52,7 +52,8 @@ describe('whom rules may reach in a state is told alike on small pages and on la
 });
 
 test('what steps back in one state shows what another state brings', () => {
-  const css = '.card:not(:hover) { list-style-type: disc } @layer { .box:active { list-style-type: square } }';
+  const css =
+    '.card:not(:hover) { list-style-type: disc } @layer { .box:active { list-style-type: square } }';
   const draft = '@layer base { .card { list-style-type: disc } }';
   const told = (sheet: string) =>
     prove(
