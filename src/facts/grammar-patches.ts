@@ -123,7 +123,6 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'view-transition-group': 'normal | contain | nearest | <custom-ident>',
   'view-transition-scope': 'none | all',
   'text-fit': '[ none | grow | shrink ] [ consistent | per-line | per-line-all ]? <percentage [0,∞]>?',
-  'page-margin-safety': 'none | clamp | add',
   'border-shape': 'none | [ <basic-shape> [ <shape-box> | <geometry-box> | half-border-box ]? ]{1,2}',
   '-webkit-perspective-origin-x': 'left | center | right | <length-percentage>',
   '-webkit-perspective-origin-y': 'top | center | bottom | <length-percentage>',

@@ -1,4 +1,4 @@
-import { mathResult, type Measure } from './math-results.js';
+import { isOtherMath, mathResult, type Measure } from './math-results.js';
 import { after, kinds, readTokens, skipSpace, tokenText, type Tokens } from '../text/index.js';
 
 /** A sum of amounts by unit: `calc(50% - 10px)` is 50 of '%' and −10 of 'px'; a plain number has the unit ''. */
@@ -74,16 +74,32 @@ export function calculateText(text: string, pixelsOf: PixelsOf): Amount | undefi
     : amountOf(text, tokens.types[0], pixelsOf);
 }
 
+/** Calculations in calculations; engines take no more. */
+const deepest = 100;
+
+interface Reading {
+  readonly tokens: Tokens;
+  readonly pixelsOf: PixelsOf;
+  /** So many brackets are around. */
+  readonly depth: number;
+}
+
 /** CSS Values 4 §10: the sum that a calculation is; undefined where it cannot be told from the text. */
-export function calculate(tokens: Tokens, open: number, pixelsOf: PixelsOf): Amount | undefined {
+export const calculate = (tokens: Tokens, open: number, pixelsOf: PixelsOf): Amount | undefined =>
+  resultOf({ tokens, pixelsOf, depth: 0 }, open);
+
+function resultOf(reading: Reading, open: number): Amount | undefined {
+  const { tokens, depth } = reading;
+  if (depth > deepest) return undefined;
   const name = tokenText(tokens, open)
     .slice(0, -1)
     .toLowerCase()
     .replace(/^-webkit-/, '');
   const close = Math.min(tokens.closes[open], tokens.count);
-  if (name === 'calc' || name === '') return sum(tokens, open + 1, close, pixelsOf);
-  if (!/^(min|max|clamp)$/.test(name)) return otherResult(name, tokens, open + 1, close, pixelsOf);
-  const parts = argumentsOf(tokens, open + 1, close).map(([from, to]) => sum(tokens, from, to, pixelsOf));
+  if (name === 'calc' || name === '') return sum(reading, open + 1, close);
+  if (isOtherMath(name)) return otherResult(reading, name, open + 1, close);
+  if (!/^(min|max|clamp)$/.test(name)) return undefined;
+  const parts = argumentsOf(tokens, open + 1, close).map(([from, to]) => sum(reading, from, to));
   const units = new Set(parts.flatMap((part) => (part?.size === 1 ? [...part.keys()] : ['?', '!'])));
   if (units.size !== 1) return undefined;
   const [unit] = units;
@@ -95,13 +111,8 @@ export function calculate(tokens: Tokens, open: number, pixelsOf: PixelsOf): Amo
     : undefined;
 }
 
-function otherResult(
-  name: string,
-  tokens: Tokens,
-  from: number,
-  to: number,
-  pixelsOf: PixelsOf,
-): Amount | undefined {
+function otherResult(reading: Reading, name: string, from: number, to: number): Amount | undefined {
+  const { tokens } = reading;
   const [first, ...more] = argumentsOf(tokens, from, to);
   const word = tokenText(tokens, ...first)
     .trim()
@@ -109,7 +120,7 @@ function otherResult(
   const isWay = name === 'round' && /^(nearest|up|down|to-zero)$/.test(word);
   const parts: Measure[] = [];
   for (const [start, end] of isWay ? more : [first, ...more]) {
-    const part = sum(tokens, start, end, pixelsOf);
+    const part = sum(reading, start, end);
     if (part?.size !== 1) return undefined;
     parts.push(...part);
   }
@@ -128,7 +139,8 @@ function argumentsOf(tokens: Tokens, from: number, to: number): [number, number]
   return [...parts, [start, to]];
 }
 
-function sum(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amount | undefined {
+function sum(reading: Reading, from: number, to: number): Amount | undefined {
+  const { tokens } = reading;
   const total = new Map<string, number>();
   let sign = 1;
   let start = from;
@@ -137,7 +149,7 @@ function sum(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amou
     if (at < to && text !== '+' && text !== '-') continue;
     // Without a space on either side it is no sign (CSS Values 4 §10.1).
     if (at < to && !(isSpaceBeside(tokens, at, -1) && isSpaceBeside(tokens, at, 1))) return undefined;
-    const part = product(tokens, start, at, pixelsOf);
+    const part = product(reading, start, at);
     if (!part) return undefined;
     for (const [unit, number] of part) total.set(unit, (total.get(unit) ?? 0) + sign * number);
     sign = text === '-' ? -1 : 1;
@@ -153,15 +165,16 @@ function isSpaceBeside(tokens: Tokens, at: number, step: 1 | -1): boolean {
   return tokens.types[beside] === kinds.WhiteSpace;
 }
 
-function product(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): Amount | undefined {
+function product(reading: Reading, from: number, to: number): Amount | undefined {
+  const { tokens } = reading;
   let at = skipSpace(tokens, from, to);
   if (at >= to) return undefined;
-  let result = operand(tokens, at, pixelsOf);
+  let result = operand(reading, at);
   at = skipSpace(tokens, after(tokens, at), to);
   while (result && at < to) {
     const sign = tokenText(tokens, at);
     const next = skipSpace(tokens, at + 1, to);
-    const factor = next < to ? operand(tokens, next, pixelsOf) : undefined;
+    const factor = next < to ? operand(reading, next) : undefined;
     if (!factor || (sign !== '*' && sign !== '/')) return undefined;
     const [plain, other] = isPlain(factor) ? [factor, result] : [result, factor];
     if (!isPlain(plain) || (sign === '/' && plain !== factor)) return undefined;
@@ -174,10 +187,11 @@ function product(tokens: Tokens, from: number, to: number, pixelsOf: PixelsOf): 
 
 const isPlain = (amount: Amount) => amount.size === 1 && amount.has('');
 
-function operand(tokens: Tokens, at: number, pixelsOf: PixelsOf): Amount | undefined {
+function operand({ tokens, pixelsOf, depth }: Reading, at: number): Amount | undefined {
   const type = tokens.types[at];
+  const within = { tokens, pixelsOf, depth: depth + 1 };
   if (type === kinds.LeftParenthesis)
-    return sum(tokens, at + 1, Math.min(tokens.closes[at], tokens.count), pixelsOf);
-  if (type === kinds.Function) return calculate(tokens, at, pixelsOf);
+    return depth < deepest ? sum(within, at + 1, Math.min(tokens.closes[at], tokens.count)) : undefined;
+  if (type === kinds.Function) return resultOf(within, at);
   return amountOf(tokenText(tokens, at), type, pixelsOf);
 }

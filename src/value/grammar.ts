@@ -234,10 +234,17 @@ function hint(value: string): string {
   return '';
 }
 
-/** The same, and those of what it is a shorthand for. */
-const wordsOf = (property: string): readonly string[] => [
-  ...new Set([property, ...longhandsOf(property)].flatMap(keywordsOf)),
-];
+const knownWords = new Map<string, readonly string[]>();
+
+/** The keywords of a property and of what it is a shorthand for; found once. */
+function wordsOf(property: string): readonly string[] {
+  let words = knownWords.get(property);
+  if (!words) {
+    words = [...new Set([property, ...longhandsOf(property)].flatMap(keywordsOf))];
+    knownWords.set(property, words);
+  }
+  return words;
+}
 
 /** The keywords in a property's grammar, colour names included; [] where it has none. */
 export function keywordsOf(property: string): string[] {

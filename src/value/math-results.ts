@@ -35,6 +35,12 @@ const ofAngles: Readonly<Record<string, (radians: number) => number>> = {
   tan: Math.tan,
 };
 
+/** Whether a function, by its name in lower case and without its bracket, is one of these. */
+export const isOtherMath = (name: string): boolean =>
+  name === 'round' ||
+  name === 'sign' ||
+  [ofEqualUnits, ofNumbers, ofAngles].some((table) => Object.hasOwn(table, name));
+
 /**
  * What a function comes to; undefined where that cannot be told from its parts, which must have the same unit, or is no finite number.
  * `way` is how `round()` rounds, where that is said.
