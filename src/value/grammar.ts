@@ -69,7 +69,8 @@ const oldValues =
   /^((page|-webkit-column)-break-.*|-webkit-(mask(-(clip|origin|composite))?|background-(clip|origin)|perspective))$/;
 
 function checkDeclaration(property: string, written: string): ValueFault | undefined {
-  const value = inKnownWords(written);
+  // A name that ends in an escaped bracket is no function, though the grammars would take it for one.
+  const value = inKnownWords(written.replaceAll('\\(', '\\28 '));
   if (isCustomProperty(property)) return slipFault(written, true);
   if (!isProperty(property)) {
     return {

@@ -47,6 +47,12 @@ test('what cannot be read is told with its place', () => {
   expect(told('clip-path', 'path("")')[1]).toBe('path() draws nothing: its text is empty');
 });
 
+test('a name with an escaped bracket is no path', () => {
+  const { grammar } = parsePage({ name: 'x', html: '' });
+  expect(grammar.check('clip-path', 'path\\("M0 0")')).toBeDefined();
+  expect(grammar.check('grid-area', 'a\\(')).toBeUndefined();
+});
+
 test('what moves along a path fills nothing, and a drawing may have none', () => {
   expect(told('offset-path', 'path(evenodd, "M0 0")')[2]).toBe('Write path("M0 0").');
   expect(told('d', 'path("")')[0]).not.toBe('invalid');
