@@ -49,7 +49,14 @@ const layer = anyOf(
   ['center', 'left top', '10px 20%', 'right 3px bottom 2px', 'center/2em', '0 0 / cover', 'left/auto 10px'],
   ['no-repeat', 'repeat-x', 'space round'],
   ['fixed', 'local'],
-  ['content-box', 'border-box padding-box'],
+  [
+    'content-box',
+    'border-box padding-box',
+    'text',
+    'border-area',
+    'text padding-box',
+    'content-box border-area',
+  ],
 );
 const motion = anyOf(
   ['spin', 'fade-in', 'none', '"named"'],

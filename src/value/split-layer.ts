@@ -30,7 +30,8 @@ const background: LayerKind = {
   repeat: 'background-repeat',
   origin: 'background-origin',
   clip: 'background-clip',
-  boxes: /^(border-box|padding-box|content-box|border-area|text)$/,
+  boxes: /^(border-box|padding-box|content-box)$/,
+  clipOnly: /^(text|border-area)$/,
   words: [['background-attachment', /^(scroll|fixed|local)$/]],
   colour: 'background-color',
 };
@@ -84,6 +85,8 @@ function splitLayer(kind: LayerKind, longhands: readonly string[], value: string
     set.set(kind.origin, box[0]);
     if (!found.set.has(kind.clip)) set.set(kind.clip, box[1] ?? box[0]);
   }
+  // The area of the border begins where the border does.
+  else if (found.set.get(kind.clip) === 'border-area') set.set(kind.origin, 'border-box');
   if (position.length) {
     const axes = splitPosition([kind.across, kind.down], position);
     if (!axes) return undefined;
