@@ -43,7 +43,7 @@ const withoutTexts = (value: string): string =>
     : value;
 
 /** Of which no grammar is known; engines have it (CSS Shapes 2 §4.5). */
-const undecided = /^((-webkit-)?(clip-path|shape-outside)|offset(-path)?)$/;
+const undecided = /^(border-shape|(-webkit-)?(clip-path|shape-outside)|offset(-path)?)$/;
 const wideKeywords = /^(initial|inherit|unset|revert|revert-layer)$/i;
 
 /** Values with a vendor's mark that every engine takes (Compatibility Standard §3). */
