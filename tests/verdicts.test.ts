@@ -76,7 +76,7 @@ async function seen(one: OrdinaryCase, verdict: Verdict, start: number): Promise
   const { states, end } = one.declarations.find((placed) => placed.start === start)!;
   await pictures.under(verdict.conditions);
   // That a first letter is drawn by itself moves it a little, whatever it takes.
-  const instead = isOfFirstText(verdict) ? '--none: 0' : '';
+  const instead = isOfFirstText(verdict) ? '--read-by-nobody: 0' : '';
   const without = one.draft.slice(0, start) + instead + one.draft.slice(end);
   // Text that stands between two pixels is drawn on either, whatever moves it there; what moves is seen at each size.
   const sizes = /^margin/.test(verdict.declaration.property) ? [[evenText], []] : [[]];

@@ -34,10 +34,10 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'stroke-width': '<length-percentage [0,∞]> | <number [0,∞]>',
   filter: 'none | <filter-value-list>',
   '-webkit-text-stroke-width': '<line-width>',
-  'initial-letter': 'normal | <number [1,∞]> [ <integer [1,∞]> | drop | raise ]?',
+  'initial-letter': 'normal | <number [1,∞]> <integer [1,∞]>? | <number [1,∞]> && [ drop | raise ]?',
   appearance: 'none | auto | base-select | <compat-auto> | <compat-special>',
   'font-variant':
-    'normal | none | [ <common-lig-values> || <discretionary-lig-values> || <historical-lig-values> || <contextual-alt-values> || stylistic( <feature-value-name> ) || historical-forms || styleset( <feature-value-name># ) || character-variant( <feature-value-name># ) || swash( <feature-value-name> ) || ornaments( <feature-value-name> ) || annotation( <feature-value-name> ) || [ small-caps | all-small-caps | petite-caps | all-petite-caps | unicase | titling-caps ] || <numeric-figure-values> || <numeric-spacing-values> || <numeric-fraction-values> || ordinal || slashed-zero || <east-asian-variant-values> || <east-asian-width-values> || ruby || [ text | emoji | unicode ] ]',
+    'normal | none | [ <common-lig-values> || <discretionary-lig-values> || <historical-lig-values> || <contextual-alt-values> || stylistic( <feature-value-name> ) || historical-forms || styleset( <feature-value-name># ) || character-variant( <feature-value-name># ) || swash( <feature-value-name> ) || ornaments( <feature-value-name> ) || annotation( <feature-value-name> ) || [ small-caps | all-small-caps | petite-caps | all-petite-caps | unicase | titling-caps ] || <numeric-figure-values> || <numeric-spacing-values> || <numeric-fraction-values> || ordinal || slashed-zero || <east-asian-variant-values> || <east-asian-width-values> || ruby || [ sub | super ] || [ text | emoji | unicode ] ]',
   'flex-line-count': '<integer [1,∞]>',
   'flex-wrap': 'nowrap | [ wrap | wrap-reverse ] || balance',
   'hyphenate-limit-chars': '[ auto | <integer [1,∞]> ]{1,3}',
@@ -49,8 +49,12 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'text-box':
     'normal | [ none | trim-start | trim-end | trim-both ] || [ auto | text | [ text | cap | ex ] [ text | alphabetic ] ]',
   'text-autospace': 'normal | no-autospace',
+  contain: 'none | strict | content | [ [ size | inline-size ] || layout || style || paint ]',
+  'position-try-fallbacks': 'none | [ [ <dashed-ident> || <try-tactic> ] | <position-area> ]#',
   'background-position-x': '[ center | [ [ left | right ]? <length-percentage>? ]! ]#',
   'background-position-y': '[ center | [ [ top | bottom ]? <length-percentage>? ]! ]#',
+  '-webkit-mask-position-x': '[ center | [ [ left | right ]? <length-percentage>? ]! ]#',
+  '-webkit-mask-position-y': '[ center | [ [ top | bottom ]? <length-percentage>? ]! ]#',
   'outline-color': '<color>',
   'overflow-anchor': 'auto | none | visible',
   'animation-iteration-count': '[ infinite | <number [0,∞]> ]#',
@@ -143,6 +147,13 @@ function relativeColours(): string {
   ].join(' | ');
 }
 
+/** The cells of one axis around an anchor, each alone or with what lies between (CSS Anchor Positioning 1 §3.1.1). */
+function areasOf(...sides: string[]): string {
+  return `[ ${[...sides, ...sides.map((side) => `span-${side}`), 'center', 'span-all'].join(' | ')} ]`;
+}
+
+/** Boxes that only the clip may name, together (CSS Backgrounds 4 §2.11). */
+const clipAreas = '[ border-area || text ]';
 const bgLayer = '<bg-image> || <bg-position> [ / <bg-size> ]? || <repeat-style> || <attachment>';
 
 /** Types of the grammars that engines read otherwise: the system colours of CSS Color 4, appendix A, are still taken. */
@@ -163,10 +174,17 @@ export const typePatches: Readonly<Record<string, string>> = {
     '<color-base> | currentColor | <system-color> | <deprecated-system-color> | <device-cmyk()> | <light-dark()> | contrast-color( <color> ) | <-non-standard-color>',
   // Engines mix without a space to mix in (CSS Color 5 §3).
   'color-mix()': 'color-mix( [ <color-interpolation-method> , ]? [ <color> && <percentage [0,100]>? ]#{2} )',
+  'position-area': [
+    `${areasOf('left', 'right', 'x-start', 'x-end', 'self-x-start', 'self-x-end')} || ${areasOf('top', 'bottom', 'y-start', 'y-end', 'self-y-start', 'self-y-end')}`,
+    `${areasOf('block-start', 'block-end')} || ${areasOf('inline-start', 'inline-end')}`,
+    `${areasOf('self-block-start', 'self-block-end')} || ${areasOf('self-inline-start', 'self-inline-end')}`,
+    `${areasOf('start', 'end')}{1,2}`,
+    `${areasOf('self-start', 'self-end')}{1,2}`,
+  ].join(' | '),
   'timeline-range-name': 'cover | contain | entry | exit | entry-crossing | exit-crossing | scroll',
-  // Boxes that only the clip may name (CSS Backgrounds 4 §2.11).
-  'bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | text | border-area ]`,
-  'final-bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | text | border-area ] || <'background-color'>`,
+  'bg-clip': `<visual-box> | ${clipAreas}`,
+  'bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | ${clipAreas} ]`,
+  'final-bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | ${clipAreas} ] || <'background-color'>`,
   image:
     '<url> | <image()> | <image-set()> | -webkit-image-set( <image-set-option># ) | -webkit-cross-fade( <image> , <image> , [ <number> | <percentage> ] ) | light-dark( [ <image> | none ] , [ <image> | none ] ) | <gradient>',
   'image()': 'image( <color> )',
@@ -276,8 +294,6 @@ export const refusedWords: Readonly<Record<string, RegExp>> = {
   'margin-trim': /^(in-flow|all)$/,
   'position-visibility': /^anchors-valid$/,
   'view-transition-name': /^auto$/,
-  'position-area': /^(span-)?[xy]-self-(start|end)$/,
-  'position-try-fallbacks': /^(span-)?[xy]-self-(start|end)$/,
 };
 
 /** Properties whose sizes may not be negative, which upstream leaves out. */

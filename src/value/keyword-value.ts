@@ -1,6 +1,7 @@
 import { amountText } from './amount.js';
 import type { Surroundings } from './computed-text.js';
 import { keywordsOf } from './grammar.js';
+import { positionAreaOf } from './position-area.js';
 import { isProperty } from './properties.js';
 
 /** CSS Fonts 4 §2.5: the sizes that words stand for where `medium` is 16 px, as engines have them. */
@@ -72,6 +73,12 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
       return word.split(/\s+/).sort().join(' ');
     case 'display':
       return displayOf(word);
+    case 'background-clip':
+      return word.replace(/(?<![\w-])text\s+border-area/g, 'border-area text');
+    case 'initial-letter':
+      return word.replace(/^(drop|raise)\s+(.*)$/, '$2 $1');
+    case 'position-area':
+      return positionAreaOf(word);
     case 'grid-auto-flow':
       return flowOf(word);
     case 'writing-mode':

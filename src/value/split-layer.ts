@@ -86,7 +86,7 @@ function splitLayer(kind: LayerKind, longhands: readonly string[], value: string
     if (!found.set.has(kind.clip)) set.set(kind.clip, box[1] ?? box[0]);
   }
   // The area of the border begins where the border does.
-  else if (found.set.get(kind.clip) === 'border-area') set.set(kind.origin, 'border-box');
+  else if (found.set.get(kind.clip)?.startsWith('border-area')) set.set(kind.origin, 'border-box');
   if (position.length) {
     const axes = splitPosition([kind.across, kind.down], position);
     if (!axes) return undefined;
@@ -109,7 +109,11 @@ function take(kind: LayerKind, found: Found, part: string): boolean {
     !found.set.has(longhand) && !!found.set.set(longhand, text);
   if (repeats.test(word)) return found.repeat.push(word) <= 2;
   if (kind.boxes.test(word)) return found.box.push(word) <= 2;
-  if (kind.clipOnly?.test(word)) return once(kind.clip, word);
+  if (kind.clipOnly?.test(word)) {
+    const other = found.set.get(kind.clip);
+    if (!other) return once(kind.clip, word);
+    return other !== word && !!found.set.set(kind.clip, [other, word].sort().join(' '));
+  }
   const [owner] = kind.words.find(([, words]) => words.test(word)) ?? [];
   if (owner) return once(owner, word);
   if (places.test(word) || isLength(part)) return found.position.push(part) <= 4;

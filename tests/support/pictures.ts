@@ -76,6 +76,14 @@ export class PictureJudge {
             for (let up = element.parentElement; up && /hover|active/.test(state); up = up.parentElement)
               up.classList.add(`held-${state}`);
           }
+        // All is laid out anew, as if the states had been there from the start: this engine leaves what a mark of emphasis moves
+        // where it was.
+        const root = document.documentElement;
+        const own = root.getAttribute('style');
+        root.style.setProperty('display', 'none', 'important');
+        void root.offsetHeight;
+        if (own === null) root.removeAttribute('style');
+        else root.setAttribute('style', own);
         for (const animation of document.getAnimations())
           try {
             animation.finish();
