@@ -90,8 +90,9 @@ export const anyDeclaration = fc
 /** What this engine alone keeps, against the standard: nobody is helped by hearing that it is right. */
 export const isLenient = (property: string, value: string) =>
   (/^border(-inline|-block)?$/.test(property) && /,(?![^(]*\))/.test(value)) ||
-  (/^(align|justify|place)-(self|items|content)$/.test(property) &&
+  (/^(-webkit-)?(align|justify|place)-(self|items|content)$/.test(property) &&
     /(first|last)\s+(?!baseline)|safe\s+anchor-center/i.test(value)) ||
   (property === 'font-family' && /inherit/i.test(value)) ||
   (/^font-variant/.test(property) && /historical-forms\s+historical-forms/i.test(value)) ||
+  (property === 'rotate' && /^[-+.\w]+\s+[-+.\d]+$/.test(value)) ||
   (property === 'contain-intrinsic-size' && /auto$/i.test(value));
