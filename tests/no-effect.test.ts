@@ -24,12 +24,17 @@ const block =
 const table =
   '<table style="background:#eee"><colgroup class="g"><col class="c"></colgroup><thead class="h"><tr class="r"><td class="x">a</td><td>b</td></tr></thead></table>';
 
+const anchored =
+  '<p><i style="anchor-name:--of-it">it</i></p><div class="x" style="position-anchor:--of-it;width:90px">beside it</div>';
+
 /** Declaration, markup, selector where it is not `.x`. */
 // prettier-ignore
 const written: readonly (readonly [declaration: string, html: string, selector?: string])[] = [
   ['width: 300px', line], ['height: 90px', line], ['min-width: 300px', line], ['max-height: 2px', line],
   ['margin-top: 40px', line], ['transform: rotate(20deg)', line], ['overflow-x: hidden', line], ['text-align: right', line],
   ['top: 30px', block], ['left: 30px', line], ['z-index: 4', block],
+  ['position-area: bottom', anchored], ['position-anchor: --of-it', '<p><i style="anchor-name:--of-it">it</i></p><div class="x" style="position-area:bottom">beside it</div>'],
+  ['position-try-fallbacks: flip-block', anchored], ['position-visibility: always', anchored],
   ['justify-content: end', line], ['justify-content: end', block], ['row-gap: 30px', block], ['align-items: end', block],
   ['flex-direction: column', block], ['flex-wrap: wrap', grid, 'div'], ['flex-grow: 1', grid], ['flex-basis: 200px', block],
   ['order: 3', block], ['align-self: end', block], ['grid-template-columns: 1fr 1fr', flex, 'div'], ['grid-row-start: 3', flex],

@@ -85,6 +85,7 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   '-webkit-line-clamp': 'none | <integer [1,∞]>',
   '-webkit-box-align': 'stretch | start | end | center | baseline',
   '-webkit-box-decoration-break': 'slice | clone',
+  '-webkit-column-break-inside': 'auto | avoid',
   '-webkit-box-direction': 'normal | reverse',
   '-webkit-box-flex': '<number>',
   '-webkit-box-ordinal-group': '<integer [1,∞]>',
@@ -147,7 +148,7 @@ function relativeColours(): string {
   ].join(' | ');
 }
 
-/** The cells of one axis around an anchor, each alone or with what lies between (CSS Anchor Positioning 1 §3.1.1). */
+/** The cells of one axis around an anchor, each alone or with what lies between (CSS Anchor Positioning 1). */
 function areasOf(...sides: string[]): string {
   return `[ ${[...sides, ...sides.map((side) => `span-${side}`), 'center', 'span-all'].join(' | ')} ]`;
 }

@@ -59,6 +59,13 @@ export const noEffectOnLayout: readonly NoEffectCondition[] = [
     section: 'CSS Positioned Layout 3 §3',
   },
   {
+    properties: /^position-(anchor|area|try-.*|visibility)$/,
+    when: (box) => !/^(absolute|fixed)$/.test(box.position),
+    why: 'only a box that is taken out of the flow is placed beside an anchor',
+    remedy: 'position: absolute',
+    section: 'CSS Anchor Positioning 1',
+  },
+  {
     properties: /^z-index$/,
     when: (box) => box.position === 'static' && !isItem(box),
     why: 'the box is not positioned, so it has no place in the stack',

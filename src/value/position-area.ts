@@ -5,7 +5,7 @@ const down = /^(span-)?(top|bottom|(self-)?y-(start|end))$/;
 const alongBlock = /^(span-)?(self-)?block-/;
 const alongInline = /^(span-)?(self-)?inline-/;
 
-/** `position-area` as engines compute it, from one or two words that its grammar takes (CSS Anchor Positioning 1 §3.1). */
+/** `position-area` as engines compute it, from one or two words that its grammar takes (CSS Anchor Positioning 1). */
 export function positionAreaOf(written: string): string | undefined {
   if (written === 'none') return undefined;
   const words = written.split(/\s+/);
