@@ -22,11 +22,12 @@ export function fitsGrammar(lexer: Lexer, property: string, value: string): bool
   try {
     if (value.length < longValue && !value.includes(',')) return fits(value);
     // Of long lists many items are the same.
-    return fitsInPieces(value, (text) => {
+    const fitsOnce = (text: string) => {
       let isFit = known.get(text);
       if (isFit === undefined) known.set(text, (isFit = fits(text)));
       return isFit;
-    });
+    };
+    return fitsInPieces(value, fitsOnce, property === 'font');
   } finally {
     Error.stackTraceLimit = stackTraceLimit;
   }

@@ -23,11 +23,14 @@ interface List {
   readonly pieces: readonly (readonly (readonly Item[])[])[];
 }
 
-/** Whether a value fits, asked of short ones only. */
-export function fitsInPieces(value: string, fits: (text: string) => boolean): boolean {
+/**
+ * Whether a value fits, asked of short ones only. The first of a list's items may be `ofAnotherKind`, though it looks like the
+ * rest: of `font: large Alder, serif` that of a size and a name might be a name of two words.
+ */
+export function fitsInPieces(value: string, fits: (text: string) => boolean, ofAnotherKind = false): boolean {
   const tokens = readTokens(value);
   const items = itemsIn(tokens, 0, tokens.count);
-  if (items.length > mostItems) return fitItems(value, items, fits);
+  if (items.length > mostItems) return fitItems(value, items, fits, ofAnotherKind);
   const words = wordsIn(tokens);
   const lists = words ? [words] : listsWithin(tokens);
   if (lists.length === 0) return fits(value);
@@ -46,7 +49,12 @@ export function fitsInPieces(value: string, fits: (text: string) => boolean): bo
  * Whether the items of a list fit, by two: the last, which alone may hold more, as the last background does, behind each other. Only
  * where the first is of another kind, as that of a font, it stands before them.
  */
-function fitItems(value: string, items: readonly Item[], fits: (text: string) => boolean): boolean {
+function fitItems(
+  value: string,
+  items: readonly Item[],
+  fits: (text: string) => boolean,
+  ofAnotherKind: boolean,
+): boolean {
   const [first, ...more] = items;
   const last = more.pop()!;
   const whole = { start: 0, end: value.length, sign: ',' };
@@ -55,7 +63,7 @@ function fitItems(value: string, items: readonly Item[], fits: (text: string) =>
     return kept.length > mostItems ? fits(text) : fitsInPieces(text, fits);
   };
   if (!fit(first, last)) return false;
-  const isAlike = fit(first, first);
+  const isAlike = !ofAnotherKind && fit(first, first);
   return more.every((one) => (isAlike ? fit(one, last) : fit(first, one, last)));
 }
 

@@ -31,6 +31,8 @@ const kinds: readonly Kind[] = [
   { property: 'animation', items: ['spin 1s infinite both', 'fade 2s steps(4, end) reverse'], odd: ['1s 2s 3s', 'spin fade 1s', '1s -1px'] },
   { property: 'font-family', items: ['Alder', 'Alder Grove', '"Alder, Grove"', 'serif'], odd: ['3x', 'Alder 3', '', 'a/b'] },
   { property: 'font', items: ['Alder', '"Alder, Grove"', 'serif'], odd: ['3x', 'Alder 3', '12px Alder'], around: ['italic 12px/1.5 ', ''] },
+  { property: 'font', items: ['Alder', '"Alder, Grove"', 'serif'], odd: ['3x', 'Alder 3', '12px Alder'], around: ['large ', ''] },
+  { property: 'font', items: ['Alder', 'Grove'], odd: ['3x', '1px', 'bold 3'], around: ['bold math ', ''] },
   { property: 'will-change', items: ['color', 'transform', 'scroll-position'], odd: ['auto', 'none', '1px'] },
   { property: 'cursor', items: ['url(abc.png) 1 2', 'url(b.cur)'], odd: ['auto', 'pointer', 'url(a.png) 1'] },
   { property: 'font-feature-settings', items: ['"abcd" 1', '"kern" off', '"liga"'], odd: ['normal', '"abc"', '"abcd" -1'] },
