@@ -44,6 +44,7 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   'text-underline-position': 'auto | [ from-font | under ] || [ left | right ]',
   'font-family': '[ <string> | <custom-ident>+ ]#',
   overflow: '[ visible | hidden | clip | scroll | auto | overlay ]{1,2}',
+  'animation-trigger': '[ none | [ <dashed-ident> <animation-action>{1,2} ]+ ]#',
   'container-type': 'normal | [ [ size | inline-size ] || scroll-state || anchored ]',
   'text-box-edge': 'auto | text | [ text | cap | ex ] [ text | alphabetic ]',
   'text-box':
@@ -105,6 +106,7 @@ export const grammarPatches: Readonly<Record<string, string>> = {
   '-webkit-border-start': '<line-width> || <line-style> || <color>',
   '-webkit-mask':
     '[ <mask-reference> || <bg-position> [ / <bg-size> ]? || <repeat-style> || [ <visual-box> | border | padding | content ] || [ <visual-box> | border | padding | content | text ] || <compositing-operator> || <masking-mode> ]#',
+  '-webkit-mask-position': '<bg-position>#',
   '-webkit-mask-box-image':
     '[ none | <image> ] || [ [ <number [0,∞]> | <percentage [0,∞]> ]{1,4} && fill? ] [ / [ <length-percentage [0,∞]> | <number [0,∞]> | auto ]{1,4} | / [ <length-percentage [0,∞]> | <number [0,∞]> | auto ]{0,4} / [ <length [0,∞]> | <number [0,∞]> ]{1,4} ]? || [ stretch | repeat | round | space ]{1,2}',
   '-webkit-mask-box-image-outset': '[ <length [0,∞]> | <number [0,∞]> ]{1,4}',
@@ -182,10 +184,15 @@ export const typePatches: Readonly<Record<string, string>> = {
     `${areasOf('start', 'end')}{1,2}`,
     `${areasOf('self-start', 'self-end')}{1,2}`,
   ].join(' | '),
+  // A place in three words is taken here too.
+  'mask-layer':
+    '<mask-reference> || <bg-position> [ / <bg-size> ]? || <repeat-style> || <geometry-box> || [ <geometry-box> | no-clip ] || <compositing-operator> || <masking-mode>',
   'timeline-range-name': 'cover | contain | entry | exit | entry-crossing | exit-crossing | scroll',
   'bg-clip': `<visual-box> | ${clipAreas}`,
   'bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | ${clipAreas} ]`,
   'final-bg-layer': `${bgLayer} || <visual-box> || [ <visual-box> | ${clipAreas} ] || <'background-color'>`,
+  'animation-action':
+    'none | play | play-once | play-forwards | play-backwards | play-pause | play-alternate | pause | reset | replay',
   image:
     '<url> | <image()> | <image-set()> | -webkit-image-set( <image-set-option># ) | -webkit-cross-fade( <image> , <image> , [ <number> | <percentage> ] ) | light-dark( [ <image> | none ] , [ <image> | none ] ) | <gradient>',
   'image()': 'image( <color> )',
@@ -244,7 +251,8 @@ export const refusedTexts: Readonly<Record<string, RegExp>> = {
   'align-content': /(?<![\w-])last\s+baseline/i,
   'place-content': /(?<![\w-])last\s+baseline/i,
   'flex-basis': /anchor-size\(/i,
-  flex: /anchor-size\(/i,
+  // Behind two factors a number is a size, and none but zero is one without a unit (CSS Flexbox 1 §7.1).
+  flex: /anchor-size\(|^\+?[\d.]+\s+\+?[\d.]+\s+\+?(?=[\d.]*[1-9])[\d.]+(e[-+]?\d+)?$/i,
   'view-transition-class': /none\s+\S|\S\s+none/i,
   'font-feature-settings': shortTag,
   'font-variation-settings': shortTag,

@@ -66,7 +66,7 @@ export class Grammar {
 
 /** Old names with values of their own; all others take those of today's. */
 const oldValues =
-  /^((page|-webkit-column)-break-.*|-webkit-(mask(-(clip|origin|composite))?|background-(clip|origin)|perspective))$/;
+  /^((page|-webkit-column)-break-.*|-webkit-(mask(-(clip|origin|composite|position))?|background-(clip|origin)|perspective))$/;
 
 function checkDeclaration(property: string, written: string): ValueFault | undefined {
   // A name that ends in an escaped bracket is no function, though the grammars would take it for one.
