@@ -239,18 +239,16 @@ function ofControl(text: string): string {
   return /^(inline$|inline-table$|table-)/.test(text) ? 'inline-block' : text;
 }
 
-/** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`, `clip` is `hidden`. */
+/** CSS Overflow 3 §3.1: `visible` beside a value that scrolls is `auto`; `clip` stays, as engines have it: a box may scroll one way. */
 function overflowOf(values: Values, target: Target, longhand: string, text: string): string {
   if (/^(inline-)?table$/.test(values.valueOf(target, 'display')))
     return ofTable(values, target, longhand, text);
-  if (text !== 'visible' && text !== 'clip') return text;
-  if (text === 'clip' && isOfDrawing(values, target)) return text;
+  if (text !== 'visible') return text;
   // What is typed into always scrolls (HTML Standard §15.5.4).
-  if (text === 'visible' && !pseudoOf(target) && elementOf(target).tag === 'textarea')
+  if (!pseudoOf(target) && elementOf(target).tag === 'textarea')
     return values.valueOf(target, 'display') === 'none' ? text : 'auto';
   const beside = otherOverflow(values, target, longhand);
-  if (/^(visible|clip)$/.test(beside)) return text;
-  return text === 'visible' ? 'auto' : 'hidden';
+  return /^(visible|clip)$/.test(beside) ? text : 'auto';
 }
 
 /** Tables do not scroll, and hide on all sides or on none; as engines have it. */

@@ -70,7 +70,7 @@ export function keywordValue(longhand: string, word: string, around: Surrounding
     case 'contain':
       return containments[word] ?? word.split(/\s+/).sort().join(' ');
     case 'touch-action':
-      return word.split(/\s+/).sort().join(' ');
+      return word === 'manipulation' ? 'pan-x pan-y pinch-zoom' : word.split(/\s+/).sort().join(' ');
     case 'display':
       return displayOf(word);
     case 'background-clip':

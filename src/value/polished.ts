@@ -21,7 +21,7 @@ const notations: readonly (readonly [
   [/^(background|mask)-repeat$/, repeatText],
   [/^letter-spacing$/, (text) => (text === '0' ? 'normal' : text)],
   [/^(background|-webkit-mask)-position-[xy]$/, positionText],
-  [/^(object-position|perspective-origin)$/, pairText],
+  [/^(object-position|perspective-origin|offset-(anchor|position))$/, pairText],
   [/^transform-origin$/, (text) => pairText(text.replace(/^(\S+ \S+) 0$/, '$1'))],
   [
     /image(-source)?$|^(backdrop-)?filter$|^clip-path$|^shape-outside$|^offset-path$|^content$/,
@@ -37,7 +37,7 @@ const notations: readonly (readonly [
   // What is not said to be open is filled (CSS Text Decoration 3 §4.1).
   [
     /^text-emphasis-style$/,
-    (text) => text.replace(/^(\w+) (open|filled)$/, '$2 $1').replace(/^filled (?=\w)/, ''),
+    (text) => text.replace(/^([\w-]+) (open|filled)$/, '$2 $1').replace(/^filled (?=\w)/, ''),
   ],
   // A page of no size at all is none, to engines.
   [/^zoom$/, (text) => (text === '0' ? '1' : text)],
@@ -47,14 +47,30 @@ const notations: readonly (readonly [
   [/-timing-function$/, stepsText],
   [/^clip$/, (text) => text.replace(/(?<=[\w%]) (?=[\w-])/g, ',')],
   [/^scale$/, (text) => text.replace(/ 1$/, (z) => (text.split(' ').length === 3 ? '' : z)).replace(/^(\S+) \1$/, '$1')], // prettier-ignore
-  [/^border-image-(slice|width|outset)$/, sidesText],
+  [/^(border|-webkit-mask-box)-image-(slice|width|outset)$/, sidesText],
+  [/^(border|-webkit-mask-box)-image-repeat$|^text-box-edge$|^view-timeline-inset$/, onceText],
+  // To the right of lines that run downwards, unless the left is said (CSS Text Decoration 3 §3.5).
+  [/^text-emphasis-position$/, (text) => text.replace(/ right$/, '')],
+  // The order of words says nothing.
+  [
+    /^(container-type|position-visibility|text-underline-position)$/,
+    (text) => text.split(' ').sort().join(' '),
+  ],
+  [/^justify-items$/, (text) => text.replace(/^(left|right|center) legacy$/, 'legacy $1')],
+  [
+    /^flex-wrap$/,
+    (text) => text.replace(/^balance (wrap.*)$/, '$1 balance').replace(/^wrap (?=balance)/, ''),
+  ],
   [/^rotate$/, (text) => text.replace(/^(\S+) ([xyz])$/, '$2 $1')],
   [/^rotate$/, (text) => text.replace(/^z (\S+)$|^(\S+) z$|^0 0 1 (\S+)$/, '$1$2$3')],
   [
     /^translate$/,
     (text) => (text.split(' ').length === 3 ? text.replace(/ 0$/, '') : text).replace(/^(\S+) 0$/, '$1'),
   ],
-  [/^aspect-ratio$/, (text) => text.replace(/(?<![/\d.])(\d[\d.]*)(?![/\d.])/, '$1/1')],
+  [
+    /^aspect-ratio$/,
+    (text) => text.replace(/(?<![/\d.])(\d[\d.]*)(?![/\d.])/, '$1/1').replace(/^(.+) auto$/, 'auto $1'),
+  ],
   // OpenType features are off or on (CSS Fonts 4 §6.12).
   [/^font-feature-settings$/, (text) => text.replace(/ on\b/g, '').replace(/ off\b/g, ' 0').replace(/("|') 1(?=$|,)/g, '$1')], // prettier-ignore
   // Each counts once, as it is said last; their order says nothing (CSS Fonts 4 §6.12).
@@ -140,6 +156,11 @@ function positionText(text: string): string {
 
 function pairText(text: string): string {
   return placeText(spacedWords(text));
+}
+
+/** What is said of both ends alike is said once. */
+function onceText(text: string): string {
+  return text.replace(/(?<=^|,)(\S+) \1(?=$|,)/g, '$1');
 }
 
 const boxLast = (text: string): string => text.replace(/^([a-z]+-box) (.+)$/, '$2 $1');

@@ -108,7 +108,9 @@ function take(kind: LayerKind, found: Found, part: string): boolean {
   const once = (longhand: string, text: string) =>
     !found.set.has(longhand) && !!found.set.set(longhand, text);
   if (repeats.test(word)) return found.repeat.push(word) <= 2;
-  if (kind.boxes.test(word)) return found.box.push(word) <= 2;
+  // As an old name of the mask has them.
+  const box = word.replace(/^(border|padding|content)$/, '$1-box');
+  if (kind.boxes.test(box)) return found.box.push(box) <= 2;
   if (kind.clipOnly?.test(word)) {
     const other = found.set.get(kind.clip);
     if (!other) return once(kind.clip, word);

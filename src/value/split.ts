@@ -53,7 +53,7 @@ export function splitShorthand(property: string, written: string): Split {
   if (name === 'grid') return splitGrid(longhands, value);
   if (name === 'grid-template') return splitGridTemplate(longhands, value);
   if (/^(border-image|-webkit-mask-box-image)$/.test(name))
-    return splitBorderImage(longhands, value, /^-webkit-border-image$/i.test(property));
+    return splitBorderImage(longhands, value, /^-webkit-(border|mask-box)-image$/i.test(property));
   if (/^grid-(row|column|area)$/.test(name)) return splitGridLines(longhands, value);
   if (parts === undefined) return undefined;
   if (fourSides.test(name) && parts.length <= 4) {
