@@ -1,10 +1,10 @@
 // Which values a property takes, judged by a real engine on random ones: what people write, and what they slip into.
 import fc from 'fast-check';
 import type { Browser, Page as Tab } from 'playwright-core';
-import { keywordsOf, parsePage } from 'yelto';
-import { longhandsOf } from '../dist/value/index.js';
+import { parsePage } from 'yelto';
 import { anyDeclaration, isLenient } from './support/any-values.js';
 import { startEngine } from './support/engine.js';
+import { grown, kept, namesKnown, seedsOf, signBetween, wordOf, type Seeds } from './support/growing.js';
 import { standIn } from './support/stand-ins.js';
 import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
 
@@ -16,15 +16,6 @@ beforeAll(async () => {
   await tab.setContent('<!DOCTYPE html><p>x</p>');
 });
 afterAll(() => browser.close());
-
-/** Runs in the page: of each declaration whether it is kept. */
-function kept(list: readonly Said[]): boolean[] {
-  const { style } = document.createElement('p');
-  return list.map(([property, value]) => {
-    style.cssText = `${property}: ${value}`;
-    return style.length > 0;
-  });
-}
 
 const { grammar } = parsePage({ name: 'x', html: '' });
 
@@ -53,19 +44,6 @@ test(
   () => expectNothingFalse(fc.array(standIn, { minLength: 100, maxLength: 100 }), runsOr(8), judged),
   judgeTime,
 );
-
-/** Every property that the engine knows. */
-const namesKnown = () =>
-  tab.evaluate(() => {
-    const { style } = document.body;
-    // `in` and `Object.keys` leave out those of the prototype.
-    const names: string[] = [];
-    for (const name in style) names.push(name);
-    return names
-      .map((name) => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`))
-      .map((name) => (name.startsWith('webkit-') ? `-${name}` : name))
-      .filter((name) => CSS.supports(name, 'inherit'));
-  });
 
 /** Values of one word or function, of all kinds that engines know. */
 const alone =
@@ -96,76 +74,53 @@ const alone =
 const unsettled =
   /^(-webkit-(box-reflect|mask-composite|perspective)|timeline-trigger(-name)?|animation-trigger|overflow-clip-margin)$/;
 
+/** Properties of which a grammar is known; of the rest anything may be theirs. */
+const told = async () =>
+  (await namesKnown(tab)).filter(
+    (name) => !unsettled.test(name) && grammar.check(name, 'nothing-of-the-kind') !== undefined,
+  );
+
 test(
   'one word or function alone is taken where the engine takes it, and nowhere else',
   async () => {
-    const known = (await namesKnown()).filter((name) => !unsettled.test(name));
-    // Of some there is no grammar; anything may be theirs.
-    const told = known.filter((name) => grammar.check(name, 'nothing-of-the-kind') !== undefined);
-    expect(told.length).toBeGreaterThan(500);
-    const pair = fc.tuple(fc.constantFrom(...told), fc.constantFrom(...alone));
+    const names = await told();
+    expect(names.length).toBeGreaterThan(500);
+    const pair = fc.tuple(fc.constantFrom(...names), fc.constantFrom(...alone));
     await expectNothingFalse(fc.array(pair, { minLength: 100, maxLength: 100 }), runsOr(16), judged);
   },
   judgeTime,
 );
 
-/** What stands beside words: numbers and sizes of each kind, colours, names and texts. */
-const beside = '1px 2 0 -1px 50% red 1s "a" --x a 45deg url(a) 1fr calc(1px_+_2%) 10'
-  .split(' ')
-  .map((word) => word.replaceAll('_', ' '));
-
-/** A word that a property or one of its longhands knows, or what stands beside such words. */
-const wordOf = (property: string) => {
-  const words = [property, ...longhandsOf(property)].flatMap((name) => keywordsOf(name));
-  return fc.oneof(
-    { arbitrary: fc.constantFrom(...words, 'none'), weight: 5 },
-    { arbitrary: fc.constantFrom(...beside), weight: 1 },
-  );
-};
-const sign = fc.constantFrom(' ', ' ', ', ', ' / ');
-
-/** Words for some properties, and what may follow what is kept of them: text that grows word by word. */
-const growing = (property: string) =>
-  fc.tuple(
-    fc.constant(property),
-    fc.array(wordOf(property), { minLength: 30, maxLength: 30 }),
-    fc.array(fc.tuple(sign, wordOf(property)), { minLength: 15, maxLength: 15 }),
-  );
-
-/** Of the values that the engine keeps each is made longer, in all ways: so most of what is asked is nearly right. */
-async function judgedGrowing([property, words, more]: readonly [
-  string,
-  string[],
-  (readonly [string, string])[],
-]): Promise<string[]> {
-  const wrong: string[] = [];
-  let values = [...new Set(words)];
-  for (let length = 1; length <= 4 && values.length; length++) {
-    const said = values.map((value): Said => [property, value]);
-    wrong.push(...(await judged(said)));
-    const isKept = await tab.evaluate(kept, said);
-    const grown = values.filter((_, i) => isKept[i]).slice(0, 12);
-    values = [...new Set(grown.flatMap((value) => more.map(([between, word]) => value + between + word)))];
-  }
-  return wrong;
-}
+test(
+  'two words of a property are taken where the engine takes them, and nowhere else',
+  async () => {
+    const pair = fc
+      .constantFrom(...(await told()))
+      .chain((name) => fc.tuple(fc.constant(name), wordOf(name), signBetween, wordOf(name)))
+      .map(([name, first, sign, second]): Said => [name, first + sign + second]);
+    const pairs = fc.array(pair, { minLength: 500, maxLength: 500 });
+    await expectNothingFalse(pairs, runsOr(12), judged, { isOfMany: true });
+  },
+  judgeTime,
+);
 
 test(
   'values that grow word by word are taken as long as the engine takes them',
   async () => {
-    const told = (await namesKnown()).filter(
-      (name) => !unsettled.test(name) && grammar.check(name, 'nothing-of-the-kind') !== undefined,
-    );
-    // Most properties take one word; those that take more are asked more often.
-    const several = told.filter((name) => longhandsOf(name).length > 1 || keywordsOf(name).length > 12);
-    const property = fc.oneof(fc.constantFrom(...told), fc.constantFrom(...several));
-    await expectNothingFalse(property.chain(growing), runsOr(60), judgedGrowing, { isOfMany: true });
+    const falsehoods = async (seeds: Seeds) => {
+      const wrong: string[] = [];
+      await grown(tab, seeds, async (values) => {
+        wrong.push(...(await judged(values.map((value): Said => [seeds[0], value]))));
+      });
+      return wrong;
+    };
+    await expectNothingFalse(seedsOf(await told()), runsOr(40), falsehoods, { isOfMany: true });
   },
   judgeTime,
 );
 
 test('every property that the engine knows is known, whatever release it came with', async () => {
-  const known = await namesKnown();
+  const known = await namesKnown(tab);
   expect(known.length).toBeGreaterThan(500);
   expect(known.filter((name) => grammar.check(name, 'inherit'))).toEqual([]);
 });

@@ -49,7 +49,7 @@ const notations: readonly (readonly [
   [/^scale$/, (text) => text.replace(/ 1$/, (z) => (text.split(' ').length === 3 ? '' : z)).replace(/^(\S+) \1$/, '$1')], // prettier-ignore
   [/^(border|-webkit-mask-box)-image-(slice|width|outset)$/, sidesText],
   [/^(border|-webkit-mask-box)-image-repeat$|^text-box-edge$|^view-timeline-inset$/, onceText],
-  // To the right of lines that run downwards, unless the left is said (CSS Text Decoration 3 §3.5).
+  // To the right of lines that run downwards, unless the left is said.
   [/^text-emphasis-position$/, (text) => text.replace(/ right$/, '')],
   // The order of words says nothing.
   [
