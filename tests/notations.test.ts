@@ -1,22 +1,15 @@
 // Values in several notations, of every property: whatever an engine keeps is grown word by word, and two of them are the same where
 // it computes the same, and nowhere else.
-import type { Browser, Page as Tab } from 'playwright-core';
 import { parsePage } from 'yelto';
 import { computedOf } from '../dist/cascade/index.js';
 import { physicalNames } from '../dist/value/index.js';
 import { isLenient } from './support/any-values.js';
-import { startEngine } from './support/engine.js';
+import { engineTab } from './support/engine-tab.js';
 import { grown, namesKnown, seedsOf, type Seeds } from './support/growing.js';
 import { expectNothingFalse, judgeTime, note, runsOr } from './support/judging.js';
 
-let browser: Browser;
-let tab: Tab;
-beforeAll(async () => {
-  browser = await startEngine();
-  tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await tab.setContent('<!DOCTYPE html><p>x</p>');
-});
-afterAll(() => browser.close());
+const tab = engineTab();
+beforeAll(() => tab().setContent('<!DOCTYPE html><p>x</p>'));
 
 /** No element has them, no computed value tells them, or what they come to changes from month to month. */
 const isBeside = (name: string) =>
@@ -69,7 +62,7 @@ const physical = physicalNames({ writingMode: 'horizontal-tb', direction: 'ltr' 
 
 async function falsehoods(seeds: Seeds): Promise<string[]> {
   const [property] = seeds;
-  const values = (await grown(tab, seeds)).filter((value) => !isUndecided(property, value));
+  const values = (await grown(tab(), seeds)).filter((value) => !isUndecided(property, value));
   const own = values.map((value, i) => `#t${i} { ${property}: ${value} }`);
   const css = [
     '#all { display: none } i { font-size: 15px; color: #654321; border-style: solid; outline-style: solid; column-rule-style: solid }',
@@ -82,7 +75,7 @@ async function falsehoods(seeds: Seeds): Promise<string[]> {
   });
   const things = page.select('i');
   const wrong: string[] = [];
-  for (const { name, told, computed } of await tab.evaluate(asComputed, { css, html, property, values })) {
+  for (const { name, told, computed } of await tab().evaluate(asComputed, { css, html, property, values })) {
     const ours = things.map((one) => computedOf(page, one, physical.get(name) ?? name));
     for (let a = 0; a < values.length; a++)
       for (let b = a + 1; b < values.length; b++) {
@@ -101,7 +94,7 @@ test(
   'two values in any notations are the same where the engine computes the same, and nowhere else',
   async () => {
     const { grammar } = parsePage({ name: 'x', html: '' });
-    const known = (await namesKnown(tab)).filter(
+    const known = (await namesKnown(tab())).filter(
       (name) => !isBeside(name) && grammar.check(name, 'nothing-of-the-kind') !== undefined,
     );
     await expectNothingFalse(seedsOf(known), runsOr(60), falsehoods, { isOfMany: true });

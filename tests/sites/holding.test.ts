@@ -3,6 +3,7 @@ import type { Browser, Frame, Page as Tab } from 'playwright-core';
 import { openRoom } from 'yelto/node';
 import { temporaryFolder } from '../support/cli.js';
 import { startEngine } from '../support/engine.js';
+import { until } from '../support/room.js';
 import { startSite, type SmallSite } from './servers.js';
 
 let browser: Browser;
@@ -85,6 +86,10 @@ test.each(['.card > .btn', '.note .inner', '.card > .note'])(
       // The pointer itself is elsewhere.
       await tab.mouse.move(1200, 700);
       const frame = tab.frames().find((one) => one.url().startsWith(room.site.replace(/\/[^/]*$/, '')))!;
+      await until(
+        async () => String(await looks(frame)) === String(hovered),
+        'the page as under the pointer',
+      );
       expect(await looks(frame)).toEqual(hovered);
       // What is read meanwhile is the page as it is without.
       await tab.getByRole('button', { name: /What governs/ }).click();
@@ -93,6 +98,8 @@ test.each(['.card > .btn', '.note .inner', '.card > .note'])(
       await tab.getByRole('button', { name: /In which state/ }).click();
       await tab.locator('.states button[aria-pressed=true]').first().click();
       await tab.getByRole('button', { name: 'In which state?', exact: true }).waitFor();
+      // The button tells it before the page, which hears of it in a message.
+      await until(async () => String(await looks(frame)) === String(still), 'the page as it was');
       expect(await looks(frame)).toEqual(still);
     } finally {
       await context.close();

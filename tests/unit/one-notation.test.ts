@@ -27,6 +27,10 @@ describe('the same in other words', () => {
     ['mask: url(a) padding-box', '-webkit-mask: url(a) padding'],
     ['-webkit-mask-box-image-slice: 0 fill', '-webkit-mask-box-image: 0 none'],
     ['overflow: scroll clip', 'overflow-y: clip'],
+    ['position: absolute; position-area: left center', 'position-area: center left'],
+    ['background-clip: border-area text', 'background-clip: text border-area'],
+    ['background: red border-area text', 'background-clip: text border-area'],
+    ['font-variant: sub', 'font-variant-position: sub'],
   ])('%s, then %s', (page, draft) => expect(outcomeOf(page, draft)).toBe('needless'));
 });
 
@@ -38,5 +42,8 @@ describe('and another', () => {
     ['text-emphasis-position: over right', 'text-emphasis-position: over left'],
     ['flex-wrap: wrap', 'flex-wrap: wrap balance'],
     ['view-timeline-inset: 1px', 'view-timeline-inset: 1px 2px'],
+    ['background: red border-area text', 'background-clip: text'],
+    ['font-variant: sub', 'font-variant-position: super'],
+    ['position: absolute; position-area: start end', 'position-area: end start'],
   ])('%s, then %s', (page, draft) => expect(outcomeOf(page, draft)).not.toBe('needless'));
 });

@@ -1,5 +1,5 @@
-// Areas around an anchor in the shortest words that say them, as an engine computes them; and clips of the border with the text.
-import { parsePage, prove } from 'yelto';
+// Areas around an anchor in the shortest words that say them, as an engine computes them; and what is taken together.
+import { parsePage } from 'yelto';
 import { positionAreaOf } from '../../dist/value/position-area.js';
 
 describe('an area has one text, however it is written', () => {
@@ -24,29 +24,6 @@ describe('an area has one text, however it is written', () => {
   ])('%s is %s', (written, computed) => expect(positionAreaOf(written)).toBe(computed));
 
   test('none is none', () => expect(positionAreaOf('none')).toBeUndefined());
-});
-
-const outcomeOf = (css: string, declaration: string) =>
-  prove(
-    parsePage({ name: 'x', html: `<!DOCTYPE html><style>.a { ${css} }</style><p class=a>x` }),
-    `.a { ${declaration} }`,
-  ).verdicts[0].outcome;
-
-describe('what says the same in other words is needless', () => {
-  test.each([
-    ['position: absolute; position-area: left center', 'position-area: center left'],
-    ['background-clip: border-area text', 'background-clip: text border-area'],
-    ['background: red border-area text', 'background-clip: text border-area'],
-    ['font-variant: sub', 'font-variant-position: sub'],
-  ])('%s, then %s', (css, declaration) => expect(outcomeOf(css, declaration)).toBe('needless'));
-
-  test('and what says another is not', () => {
-    expect(outcomeOf('background: red border-area text', 'background-clip: text')).toBe('wins');
-    expect(outcomeOf('font-variant: sub', 'font-variant-position: super')).toBe('wins');
-    expect(outcomeOf('position: absolute; position-area: start end', 'position-area: end start')).toBe(
-      'wins',
-    );
-  });
 });
 
 describe('words that engines take together, and those that they do not', () => {
