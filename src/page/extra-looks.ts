@@ -38,13 +38,26 @@ const leavesChoice = (value: string) =>
 
 /** The page in colours of the other kind, where a `color-scheme` leaves the choice to the person; [] where none does. */
 export function schemeLooks(laid: Page): Look[] {
-  const { conditions, elements } = laid;
-  const isChosen = allUnits(laid).some((units) => units.leavesChoice) || leavesChoice(schemeOfMeta(elements));
+  const isChosen =
+    allUnits(laid).some((units) => units.leavesChoice) || leavesChoice(schemeOfMeta(laid.elements));
   if (!isChosen) return [];
-  const other = conditions.preferences['prefers-color-scheme'] === 'dark' ? 'light' : 'dark';
-  const view = laid.under({ preferences: { ...conditions.preferences, 'prefers-color-scheme': other } });
-  const { width } = conditions;
-  return [{ view, from: width, to: width, words: `in ${other} colours`, extra: 'scheme' }];
+  const { width } = laid.conditions;
+  return [{ ...inOtherColours(laid), from: width, to: width, extra: 'scheme' }];
+}
+
+function inOtherColours(view: Page): Pick<Look, 'view' | 'words'> {
+  const { preferences } = view.conditions;
+  const other = preferences['prefers-color-scheme'] === 'dark' ? 'light' : 'dark';
+  return {
+    view: view.under({ preferences: { ...preferences, 'prefers-color-scheme': other } }),
+    words: `in ${other} colours`,
+  };
+}
+
+/** The same look in colours of the other kind. */
+export function recoloured(look: Look): Look {
+  const { view, words } = inOtherColours(look.view);
+  return { ...look, view, words: [look.words, words].filter(Boolean).join(' and '), extra: 'scheme' };
 }
 
 const schemes = new WeakMap<object, string>();

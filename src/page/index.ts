@@ -33,7 +33,7 @@ export { Gatherer } from './gather.js';
 export { countHead, importedHrefs } from './leading.js';
 export { namesInUse, nearestNames } from './names-in-use.js';
 export { parseMarkup, type Markup, type SheetMention } from './markup.js';
-export { hangsOnWindow, measureOf, resized, schemeOfMeta, type Measure } from './extra-looks.js';
+export { hangsOnWindow, measureOf, recoloured, resized, schemeOfMeta, type Measure } from './extra-looks.js';
 export { askedConditions, type AskedConditions } from './asked-conditions.js';
 export { HeldLooks, looksAt, looksBetween, type Look } from './looks.js';
 export { placeInSheet } from './place.js';

@@ -112,11 +112,15 @@ export class DeclarationProof {
       : [...seen, ...this.#seenIn(relevant.extra(list, block, this.written))];
   }
 
-  /** What is equal at one size of the window only counts at others. */
+  /** What is equal at one size of the window, or in one kind of colours, only counts in others. */
   #seenResized(seen: readonly Sighting[]): Sighting[] {
+    const { relevant } = this.shared;
     const equal = seen.filter(({ same, isSettled }) => same.length > 0 && !isSettled);
     const looks = equal.map(({ look }) => look);
-    return this.#seenIn(this.shared.relevant.resized(looks, this.rule.block, this.written));
+    return this.#seenIn([
+      ...relevant.resized(looks, this.rule.block, this.written),
+      ...relevant.recoloured(looks, this.rule.block, this.written),
+    ]);
   }
 
   #judged(sightings: readonly Sighting[], of = this.#drafted): Judgement {

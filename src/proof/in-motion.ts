@@ -32,37 +32,56 @@ export function isApartInMotion(
   // What is handed down moves where the box above is moved, and what is said holds still.
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (isTaken !== wouldBeTaken && above && isMoving(page, above, longhand)) return true;
-  const colours = texts.map((text) => /currentcolor/i.test(saidAbove(page, target, longhand, text)));
+  // What is handed down may come from the same declaration further out, which is not there without it.
+  const leftOut = [undefined, candidates[0]?.declaration];
+  const colours = texts.map((text, i) =>
+    /currentcolor/i.test(saidAbove(page, target, longhand, text, leftOut[i])),
+  );
   // The current colour is handed down as such, a share of a size as what it came to (CSS Color 4 §9.3).
   if (longhand !== 'color' && colours[0] !== colours[1] && isMoving(page, target, 'color')) return true;
   if (longhand === 'font-size') return false;
-  const [here, there] = texts.map((text) => movedBySizeOf(page, target, longhand, text));
+  const [here, there] = texts.map((text, i) => movedBySizeOf(page, target, longhand, text, leftOut[i]));
   return here !== there;
 }
 
-/** A text, or what the box says that it is handed down from. */
-function saidAbove(page: Page, target: Target, longhand: string, text: string): string {
+type Declaration = Candidate['declaration'];
+
+/** What is said of a target, with one declaration left out; undefined for nothing. */
+function saidOf(page: Page, target: Target, longhand: string, leftOut?: Declaration): string | undefined {
+  const standing = standingCandidates(page, target, longhand);
+  const said = standingFirst(standing.filter(({ declaration }) => declaration !== leftOut))?.declaration;
+  return said && (longhandValue(said, longhand) ?? said.value);
+}
+
+/** A text, or what the box says that it is handed down from, where one declaration is left out. */
+function saidAbove(
+  page: Page,
+  target: Target,
+  longhand: string,
+  text: string,
+  leftOut?: Declaration,
+): string {
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (!above || longhand === 'color' || !isTakenFromAbove(text, longhand)) return text;
-  const said = standingFirst(standingCandidates(page, above, longhand))?.declaration;
-  if (!said)
-    return isInherited(longhand) ? saidAbove(page, above, longhand, 'inherit') : initialValue(longhand);
-  return saidAbove(page, above, longhand, longhandValue(said, longhand) ?? said.value);
+  const said = saidOf(page, above, longhand, leftOut);
+  if (said === undefined && !isInherited(longhand)) return initialValue(longhand);
+  return saidAbove(page, above, longhand, said ?? 'inherit', leftOut);
 }
 
 const shares = /[\d.](em|ex|ch|cap|ic|lh)\b/i;
 
 /** The box whose moving size of the font a text hangs on, or what it is handed down from; undefined where none moves it. */
-function movedBySizeOf(page: Page, target: Target, longhand: string, text: string): PageElement | undefined {
+function movedBySizeOf(
+  page: Page,
+  target: Target,
+  longhand: string,
+  text: string,
+  leftOut?: Declaration,
+): PageElement | undefined {
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
   if (above && isTakenFromAbove(text, longhand)) {
-    const said = standingFirst(standingCandidates(page, above, longhand))?.declaration;
-    const next = said
-      ? (longhandValue(said, longhand) ?? said.value)
-      : isInherited(longhand)
-        ? 'inherit'
-        : '';
-    return movedBySizeOf(page, above, longhand, next);
+    const said = saidOf(page, above, longhand, leftOut) ?? (isInherited(longhand) ? 'inherit' : '');
+    return movedBySizeOf(page, above, longhand, said, leftOut);
   }
   if (!shares.test(text) || !isMoving(page, target, 'font-size')) return undefined;
   let sized = target;

@@ -12,6 +12,7 @@ import {
   looksBetween,
   ofValues,
   measureOf,
+  recoloured,
   resized,
   type HeldLooks,
   type Look,
@@ -100,6 +101,23 @@ export class RelevantLooks {
       const numbers = [...this.#conditionsFor(view, block, declaration)];
       const isAlike = (other: Page) => numbers.every((one) => other.isActive(one) === view.isActive(one));
       return resized(look, { ofWidth, ofHeight }, isAlike);
+    });
+  }
+
+  /**
+   * Some looks again, in colours of the other kind where the person has the choice: what is equal at another width, in print or on a
+   * finer screen may be so by luck too. [] where nobody has it, and for what takes no colours.
+   */
+  recoloured(looks: readonly Look[], block: StyleBlock, declaration: WrittenDeclaration): Look[] {
+    if (this.#schemes.length === 0 || !takesColours.test(declaration.property)) return [];
+    return looks.flatMap((look) => {
+      const { view, words } = look;
+      // The page as it stands is looked at in both anyway.
+      const isAsItStands = words === '' && view.conditions.width === this.laid.conditions.width;
+      if (look.extra || isAsItStands) return [];
+      const other = recoloured(look);
+      const numbers = [...this.#conditionsFor(view, block, declaration)];
+      return numbers.every((one) => other.view.isActive(one) === view.isActive(one)) ? [other] : [];
     });
   }
 

@@ -137,6 +137,24 @@ test.each([
     'wins',
   ],
   [
+    '… which the box would take from where the same declaration says it',
+    'body, b { fill: currentcolor }',
+    '.a { animation: glow 2s infinite }',
+    'wins',
+  ],
+  [
+    '… which the box would take from where another declaration says it',
+    'b { fill: currentcolor }',
+    'body { fill: currentcolor } .a { animation: glow 2s infinite }',
+    'needless',
+  ],
+  [
+    'a share of a size, which the box would take from where the same declaration says it',
+    'body, b { letter-spacing: 0.1em }',
+    '.a { animation: grow 2s infinite } b { font-size: 1em }',
+    'wins',
+  ],
+  [
     '… while the pointer is on the box above',
     'b { color: black }',
     '.a:hover { animation: glow 2s infinite }',

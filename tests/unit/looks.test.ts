@@ -155,6 +155,20 @@ describe('of looks that show something, the one is told', () => {
   });
 });
 
+describe('colours that the person chooses', () => {
+  const here = '<textarea class="c"></textarea>';
+  test.each([
+    ['color-scheme: light dark', '@media (min-resolution: 2dppx)', 'wins'],
+    ['color-scheme: light dark', '@media print', 'wins'],
+    ['color-scheme: light dark', '@media (max-width: 600px)', 'wins'],
+    // Nobody has the choice, or the query leaves it to one kind.
+    ['color-scheme: light', '@media (min-resolution: 2dppx)', 'needless'],
+    ['color-scheme: light dark', '@media print and (prefers-color-scheme: light)', 'needless'],
+  ])('%s, %s', (site, query, outcome) => {
+    expect(outcomes(`.c { ${site} }`, here, `.c { ${query} { color: black } }`)).toEqual([outcome]);
+  });
+});
+
 describe('on a page that asks about more than is looked at in all', () => {
   const widths = Array.from({ length: 80 }, (_, n) => `@media (min-width: ${300 + 20 * n}px) { .w${n % 9} { top: 0 } }`); // prettier-ignore
   const ways = [
