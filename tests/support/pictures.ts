@@ -137,6 +137,8 @@ export class PictureJudge {
         if (found.length === 0) return 'it matches nothing';
         if (pseudo) return undefined;
         for (const element of found as NodeListOf<HTMLElement>) {
+          // The judge's own, and hidden by it.
+          if (element.tagName === 'STYLE') continue;
           const names = (() => {
             const box = document.createElement('div');
             box.style.setProperty(property, value);
