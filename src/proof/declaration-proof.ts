@@ -113,7 +113,7 @@ export class DeclarationProof {
   }
 
   /** What is equal at one size of the window, or in one kind of colours, only counts in others. */
-  #seenResized(seen: readonly Sighting[]): Sighting[] {
+  #seenOtherwise(seen: readonly Sighting[]): Sighting[] {
     const { relevant } = this.shared;
     const equal = seen.filter(({ same, isSettled }) => same.length > 0 && !isSettled);
     const looks = equal.map(({ look }) => look);
@@ -160,9 +160,9 @@ export class DeclarationProof {
     const sightings = isUndoneAnyway(now, this.declaration) ? now : yield* this.#seenUnderAll();
     const judgement = this.#judged(sightings);
     if (isIdle(judgement) && this.#isOvertaken) return judgement;
-    const sized = isIdle(judgement) ? this.#seenResized(sightings) : [];
-    const found = sized.some(({ counts }) => counts.length)
-      ? this.#judged([...sightings, ...sized])
+    const others = isIdle(judgement) ? this.#seenOtherwise(sightings) : [];
+    const found = others.some(({ counts }) => counts.length)
+      ? this.#judged([...sightings, ...others])
       : judgement;
     // That nothing is seen hangs on more properties than its own.
     if (found.outcome === 'no-effect')
@@ -196,7 +196,7 @@ export class DeclarationProof {
       for (const own of [[], ...states.sets]) {
         const under = this.#seenUnder(looksFor([...own, ...held]));
         const isOpen = !under.some(({ counts }) => counts.length > 0);
-        const more = isOpen ? [...under, ...this.#seenResized(under)] : under;
+        const more = isOpen ? [...under, ...this.#seenOtherwise(under)] : under;
         if (more.some(({ counts }) => counts.length)) {
           const named = own.length ? [...new Set([...states.words, ...words])] : words;
           const drafted = { ...this.#drafted, states: { ...states, words: named } };
