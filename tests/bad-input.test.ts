@@ -215,6 +215,39 @@ test.each(endless)('%s end', (_, css) => {
   expect(prove(read, 'p { width: 5px !important }').verdicts[0].outcome).toBe('wins');
 });
 
+/** More than a call of a function takes arguments. */
+const beyondCalls = 130_000;
+const sized = numbered(beyondCalls, (i) => `, ${i}px`);
+
+/** A sheet, a draft, and what becomes of it. */
+const many: [string, string, string, string][] = [
+  ['selectors of a rule', '.a { color: red }', `b${', b'.repeat(beyondCalls)}, .a { color: blue }`, 'wins'],
+  ['sizes in a minimum', `p { width: 0px }`, `.a { width: min(0px${sized}) }`, 'needless'],
+  ['sizes in a maximum', `p { width: ${beyondCalls - 1}px }`, `.a { width: max(0px${sized}) }`, 'needless'],
+  [
+    'sizes in a diagonal',
+    'p { width: 5px }',
+    `.a { width: hypot(3px, 4px${', 0px'.repeat(beyondCalls)}) }`,
+    'needless',
+  ],
+];
+test.each(many)('%s are counted, however many', (_, css, draft, outcome) => {
+  expect(prove(page(css), draft).verdicts[0].outcome).toBe(outcome);
+});
+
+test('what a rule needs is counted over all that it sets, on however many kinds of things', () => {
+  const kinds = Array.from({ length: 110 }, (_, i) => i);
+  const body = kinds.map((i) => `<p class="a k${i}">text</p>`).join('');
+  const css = kinds
+    .map(
+      (i) =>
+        `.a.k${i} { padding-top: ${i + 1}px } @media (min-width: ${(i % 6) * 200}px) { .k${i} { padding-left: 1px } }`,
+    )
+    .join('');
+  const [{ outcome, remedy }] = prove(page(css, body), '.a { all: revert }').verdicts;
+  expect([outcome, remedy]).toEqual(['partly', expect.stringContaining('all: revert')]);
+});
+
 test('imports in a circle end', () => {
   const read = parsePage({
     name: 'circle',
@@ -232,7 +265,7 @@ test('imports in a circle end', () => {
 test('broken pieces of a draft are told with their place, and the rest is proven', () => {
   const { ok, verdicts } = prove(
     page('p { color: red }'),
-    'p { colour: blue; color: green }\n.b, { color: red }\n// note\np { top: 1px }\n<style>\np { left: 1px }',
+    'p { colour: blue; color: green }\n.b, { color: red }\n// note\np { top: 1px }\n<style>\np { padding-left: 1px }',
   );
   expect(ok).toBe(false);
   expect(verdicts.map(({ outcome, declaration }) => `${declaration.line} ${outcome}`)).toEqual(

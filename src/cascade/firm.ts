@@ -73,7 +73,8 @@ export function isOvertaken(page: Page, block: StyleBlock, declaration: Declarat
   // Under other conditions they may be other sides; what is rolled back takes others with it.
   if (physicalLonghandsOf(property).length > longhands.length || longhands.some((one) => isRolled(page, one)))
     return false;
-  const strength = Math.max(...block.selectors.map(({ specificity }) => packSpecificity(specificity)));
+  // A list may have more selectors than a call takes arguments.
+  const strength = block.selectors.reduce((most, one) => Math.max(most, packSpecificity(one.specificity)), 0);
   const order = orderOf(page, { block, owner: 'draft' });
   const standsBefore = (one: Candidate): boolean => {
     // What the browser and its hints say gives way.

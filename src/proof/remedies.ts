@@ -3,7 +3,6 @@ import {
   physicalLonghand,
   requirementFor,
   standingCandidates,
-  type Requirement,
   type Target,
 } from '../cascade/index.js';
 import { exactSelector } from '../override/index.js';
@@ -55,20 +54,19 @@ export class Remedies {
   #stronger({ declaration, block }: Drafted, awake: readonly Sighting[]): string | undefined {
     if (block.scope) return undefined;
     const place = this.laid.overlay!.place;
-    const needs: Requirement[] = [];
+    /** The most that is needed against what is not important, and against what is; undefined where there is none. */
+    const most: { plain?: number; firm?: number } = {};
     for (const { view } of awake.map(({ look }) => look)) {
       for (const [target] of draftTargets(view, block))
-        for (const longhand of longhandsOf(declaration.property))
-          needs.push(requirementFor(view.bare, target, longhand, place));
+        for (const longhand of longhandsOf(declaration.property)) {
+          const need = requirementFor(view.bare, target, longhand, place);
+          if (need.hopeless) return `Nothing of the owner’s can win here: ${need.hopeless}.`;
+          const kind = need.important ? 'firm' : 'plain';
+          most[kind] = Math.max(most[kind] ?? 0, need.strength);
+        }
     }
-    const hopeless = needs.find((need) => need.hopeless)?.hopeless;
-    if (hopeless) return `Nothing of the owner’s can win here: ${hopeless}.`;
-    const important = declaration.important || needs.some((need) => need.important);
-    const isFirm = needs.some((need) => need.important);
-    const strength = Math.max(
-      0,
-      ...needs.filter((need) => need.important === isFirm).map((need) => need.strength),
-    );
+    const important = declaration.important || most.firm !== undefined;
+    const strength = most.firm ?? most.plain ?? 0;
     const { property, value } = declaration;
     const selectors = [this.#named(block, property, value, awake), strengthened(this.laid, block, strength)];
     for (const selector of selectors) {

@@ -104,8 +104,9 @@ function resultOf(reading: Reading, open: number): Amount | undefined {
   if (units.size !== 1) return undefined;
   const [unit] = units;
   const numbers = parts.map((part) => part!.get(unit)!);
-  if (name === 'min') return new Map([[unit, Math.min(...numbers)]]);
-  if (name === 'max') return new Map([[unit, Math.max(...numbers)]]);
+  // There may be more of them than a call takes arguments.
+  if (name === 'min') return new Map([[unit, numbers.reduce((least, one) => Math.min(least, one))]]);
+  if (name === 'max') return new Map([[unit, numbers.reduce((most, one) => Math.max(most, one))]]);
   return numbers.length === 3
     ? new Map([[unit, Math.max(numbers[0], Math.min(numbers[1], numbers[2]))]])
     : undefined;

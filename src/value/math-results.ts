@@ -18,7 +18,12 @@ const ofEqualUnits: Readonly<Record<string, (...numbers: readonly number[]) => n
   mod: (number, step) => number - step * Math.floor(number / step),
   rem: (number, step) => number % step,
   abs: Math.abs,
-  hypot: Math.hypot,
+};
+
+/** Of any number of parts: there may be more than a call takes arguments. */
+const hypot = (numbers: readonly number[]): number => {
+  const most = numbers.reduce((found, one) => Math.max(found, Math.abs(one)), 0);
+  return most && most * Math.sqrt(numbers.reduce((sum, one) => sum + (one / most) ** 2, 0));
 };
 
 /** Of plain numbers. */
@@ -39,6 +44,7 @@ const ofAngles: Readonly<Record<string, (radians: number) => number>> = {
 export const isOtherMath = (name: string): boolean =>
   name === 'round' ||
   name === 'sign' ||
+  name === 'hypot' ||
   [ofEqualUnits, ofNumbers, ofAngles].some((table) => Object.hasOwn(table, name));
 
 /**
@@ -66,6 +72,7 @@ function found(name: string, unit: string, numbers: readonly number[], way: stri
     return [unit, stepped[way] ? stepped[way](first / step) * step : NaN];
   }
   if (name === 'sign') return ['', Math.sign(first)];
+  if (name === 'hypot') return [unit, hypot(numbers)];
   if (Object.hasOwn(ofEqualUnits, name)) return [unit, ofEqualUnits[name](...numbers)];
   if (unit === '' && Object.hasOwn(ofNumbers, name)) return ['', ofNumbers[name](...numbers)];
   const radians = unit === 'deg' ? (first * Math.PI) / 180 : unit === '' ? first : undefined;
