@@ -196,6 +196,42 @@ const moving = caseOf(
   },
 ); // prettier-ignore
 
+/** Values that are the same where they are said, and other ones where they are handed down to. */
+const handedDown = fc.oneof(
+  caseOf(
+    ruleOf(
+      declarationOf({
+        color: ['black', 'red', 'black', 'inherit', 'currentcolor', 'var(--tone)', 'unset'],
+        fill: ['currentcolor', 'black', 'inherit', 'currentcolor', 'unset', 'initial'],
+        'text-shadow': ['1px 1px', '1px 1px currentcolor', '1px 1px black', 'inherit', 'none', 'unset'],
+        'caret-color': ['currentcolor', 'auto', 'black', 'inherit', 'unset'],
+        '-webkit-text-fill-color': ['currentcolor', 'black', 'inherit', 'initial'],
+        'background-color': ['currentcolor', 'black', 'inherit', 'transparent'],
+        border: ['1px solid', '1px solid black', 'inherit'],
+        '--tone': ['black', 'currentcolor', 'inherit', 'red'],
+      }),
+    ),
+  ),
+  caseOf(
+    ruleOf(
+      declarationOf({
+        'line-height': ['1.5', '1.5em', '150%', '24px', 'inherit', 'normal'],
+        'font-size': ['16px', '1em', '20px', 'inherit', '100%', 'medium'],
+        'font-weight': ['bolder', 'bold', '700', 'inherit', 'lighter'],
+        'letter-spacing': ['0.1em', '1.6px', 'inherit', 'normal'],
+        'text-indent': ['10%', '1em', '16px', '0', 'inherit'],
+        'font-family': ['monospace', 'serif', 'monospace, monospace', 'inherit'],
+        'text-align': ['start', 'left', 'match-parent', 'inherit', 'center'],
+        direction: ['ltr', 'rtl', 'inherit'],
+        stroke: ['currentcolor', 'none', 'black', 'inherit', 'url(#a) currentcolor', 'context-fill'],
+        'text-emphasis': ['dot', 'dot currentcolor', 'dot black', 'none', 'inherit'],
+        'scrollbar-color': ['currentcolor black', 'black currentcolor', 'black black', 'auto'],
+        color: ['black', 'red', 'inherit', 'currentcolor'],
+      }),
+    ),
+  ),
+);
+
 /** The same pages where lines run downwards. */
 const sideways = fc
   .tuple(fc.oneof(ordinaryCase, richerCase, enclosedCase), fc.constantFrom('vertical-rl', 'vertical-lr'))
@@ -216,6 +252,7 @@ test.each([
   [' of long lists', longListCase],
   [' of what is written lately', presentCase],
   [' where animations go on', moving],
+  [' of what is handed down', handedDown],
   [' where lines run downwards', sideways],
   ...newerThemes.map((theme): [string, typeof ordinaryCase] => [
     ` with newer things, ${theme},`,

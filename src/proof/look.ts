@@ -24,6 +24,7 @@ import { endsNativeLook } from '../facts/index.js';
 import { longhandsOf } from '../value/index.js';
 import { concernsOf } from './dependencies.js';
 import { changesWordsWithin, isFirstText } from './first-text.js';
+import { changesInside, handsDownColours } from './handed-down.js';
 import { Hanging, hangingOf, isDrafts, isOfWindow, isRolledBack, isSame } from './hanging.js';
 import { isApartInMotion } from './in-motion.js';
 import { fateBelow, isOpen } from './open-above.js';
@@ -176,12 +177,13 @@ export class Looking {
     const known = context && (inContext.get(kind)?.get(context) ?? here.get(kind)?.get(context));
     if (known) return known;
     const fates = new Map<Fate, string[]>();
+    const asks = { inside: false };
     let hangsOn = Hanging.Rules;
     let hangsOnWindow = false;
     for (const written of this.#longhands) {
       const longhand = physicalLonghand(view, target, written);
       const candidates = standingCandidates(view, target, longhand);
-      const fate = fateOf({ view, target, longhand, without, candidates }, this.declaration);
+      const fate = fateOf({ view, target, longhand, without, candidates, asks }, this.declaration);
       hangsOn = Math.max(hangsOn, hangingOf(view, target, longhand, candidates, this.declaration));
       hangsOnWindow ||= candidates.some(isOfWindow);
       const alike = fates.get(fate);
@@ -189,7 +191,7 @@ export class Looking {
       else fates.set(fate, [longhand]);
     }
     if (hangsOn === Hanging.Sizes && !sharesSizes(view)) hangsOn = Hanging.Context;
-    if (isFirstText(target)) return fates;
+    if (isFirstText(target) || asks.inside) return fates;
     // What a browser draws itself hangs on more than rules.
     if (mayTurnLook) hangsOn = Hanging.Context;
     if (hangsOn === Hanging.Rules) {
@@ -246,6 +248,8 @@ interface Question {
   readonly longhand: string;
   readonly candidates: readonly Candidate[];
   readonly without: (target: Target, longhand: string) => string;
+  /** Told whether the answer hangs on what stands inside of the target. */
+  readonly asks: { inside: boolean };
 }
 
 function fateOf(question: Question, declaration: Declaration): Fate {
@@ -283,7 +287,7 @@ function areAlikeByText(one: Candidate, other: Candidate | undefined, longhand: 
 }
 
 function fateAmong(
-  { view, target, longhand, without, candidates: all }: Question,
+  { view, target, longhand, without, candidates: all, asks }: Question,
   candidates: readonly Candidate[],
   declaration: Declaration,
 ): Fate {
@@ -314,6 +318,10 @@ function fateAmong(
       ? without(target, longhand)
       : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
     if (now !== then || isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
+    if (isWhole && handsDownColours(longhand)) {
+      asks.inside = true;
+      if (changesInside(view, target, longhand, without)) return 'counts';
+    }
   } else if (!told) return 'counts';
   if (changesWordsWithin(view, target, longhand)) return 'counts';
   if (turnsNativeLook(view, target, longhand, declaration)) return 'counts';

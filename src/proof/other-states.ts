@@ -12,6 +12,7 @@ import { canBeIn } from '../selector/index.js';
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { dependenciesOf, dependenciesOfPlain, askedBeside, nativeLookAround } from './dependencies.js';
+import { handsDownUnasked } from './handed-down.js';
 import { isMoved, isPlainOn } from './plain.js';
 import { placeOf, Reached } from './reached.js';
 import { filed, isPlainRule, saysElse, stepsBack, type Said } from './state-rules.js';
@@ -45,6 +46,12 @@ const mostPairs = 12;
 export interface OtherState {
   readonly held: readonly Held[];
   readonly words: readonly string[];
+}
+
+/** Whether what encloses some boxes is asked too, and what stands in them; neither by default. */
+interface Way {
+  readonly climbs?: boolean;
+  readonly descends?: boolean;
 }
 
 export interface OtherStatesFound {
@@ -96,13 +103,16 @@ export class OtherStates {
     )
       names.add('animation-name');
     yield;
-    let rules = yield* this.#rulesFor(block, { ...meant, names }, true);
+    // What is handed down as the current colour is another one in boxes inside that have their own.
+    const descends = own.some(handsDownUnasked);
+    let rules = yield* this.#rulesFor(block, { ...meant, names }, { climbs: true, descends });
     const isPlain = rules.size > 0 && this.#isPlain(block, { property, value });
     if (isPlain) names = new Set([...always, ...own.flatMap(dependenciesOfPlain)]);
     const climbs = [...names].some((one) => one.startsWith('--') || isInherited(one));
     yield;
-    if (isPlain) rules = yield* this.#rulesFor(block, { ...meant, names }, climbs);
-    const rows = this.#rowsOf(block, climbs);
+    const way = isPlain ? { climbs } : { climbs, descends };
+    if (isPlain) rules = yield* this.#rulesFor(block, { ...meant, names }, way);
+    const rows = this.#rowsOf(block, way);
     const sets = new Map<string, OtherState>();
     const [back, forth]: { rule: StyleBlock; state: OtherState }[][] = [[], []];
     const browsers = browserStates.find(({ properties }) => [...names].some((one) => properties.test(one)));
@@ -156,7 +166,7 @@ export class OtherStates {
     if (!isPlainOn(this.laid, this.#targetsOf(block), said)) return false;
     const own = physicalLonghandsOf(said.property);
     const names = isMoved(this.laid, own) ? [...own, 'animation-name'] : own;
-    const rows = this.#rowsOf(block, false);
+    const rows = this.#rowsOf(block, {});
     for (const rule of this.#filed(names))
       if (rule !== block && this.#reachedBy(rule).isAmong(rows) && !isPlainRule(rule, own)) return false;
     return true;
@@ -182,12 +192,12 @@ export class OtherStates {
   }
 
   /** Rules that name a state and, in it or out of it, say something else of what a rule matches or of what encloses that. */
-  *#rulesFor(block: StyleBlock, said: Said, climbs: boolean): Generator<undefined, Set<StyleBlock>> {
+  *#rulesFor(block: StyleBlock, said: Said, way: Way): Generator<undefined, Set<StyleBlock>> {
     const rules = new Set<StyleBlock>();
     const passed = new Set<StyleBlock>([block]);
     // The words of a first line may stand in boxes further in.
     const mayBeInside = block.selectors.some(({ pseudo }) => pseudo.startsWith('::first-'));
-    const rows = mayBeInside ? undefined : this.#rowsOf(block, climbs);
+    const rows = mayBeInside ? undefined : this.#rowsOf(block, way);
     for (const rule of this.#filed(said.names)) {
       if (passed.has(rule)) continue;
       passed.add(rule);
@@ -236,12 +246,15 @@ export class OtherStates {
   }
 
   /** In the order of the tree. */
-  #rowsOf(block: StyleBlock, climbs: boolean): readonly number[] {
+  #rowsOf(block: StyleBlock, { climbs, descends }: Way): readonly number[] {
     const rows = new Set<number>();
-    const { parent } = this.laid.tree;
-    for (const element of this.#matchedBy(block))
+    const { parent, end } = this.laid.tree;
+    const matched = this.#matchedBy(block);
+    for (const element of matched)
       for (let row = element.index; row >= 0 && !rows.has(row); row = climbs ? parent[row] : -1)
         rows.add(row);
+    for (const { index } of descends ? matched : [])
+      for (let row = index + 1; row < end[index]; row++) rows.add(row);
     return [...rows].sort((a, b) => a - b);
   }
 

@@ -22,6 +22,7 @@ import {
 import type { WrittenDeclaration } from '../sheet/index.js';
 import { isInherited, physicalLonghandsOf } from '../value/index.js';
 import { dependenciesOf, askedBeside, isUsedEverywhere, nativeLookAround } from './dependencies.js';
+import { handsDownUnasked } from './handed-down.js';
 
 /** Properties in whose values colours stand, and variables. */
 const takesColours =
@@ -234,6 +235,10 @@ export class RelevantLooks {
       add(own, other);
       add(above, other);
     }
+    // What is handed down as the current colour is another one in boxes inside that have their own.
+    const handedDown = names.filter(handsDownUnasked);
+    const inside = handedDown.length ? conditionsAround(view, withContents(view, block)).own : [];
+    for (const name of handedDown.length ? ['color', ...handedDown] : []) add(inside, name);
     return numbers;
   }
 

@@ -197,8 +197,16 @@ export async function askEngine({
       }
       looked.add(key);
       const found = declarations.map(({ selector }) => all(selector));
-      // Only what the declaration itself matches is compared.
+      // Only what the declaration itself matches is compared, and what that hands down.
       const none: string[] = [];
+      const generated = ['before', 'after'].filter((name) => [...sheets, whole].join().includes(name));
+      const compared = found.map((matched, i) => {
+        const { pseudo } = declarations[i];
+        const of = (element: Element, name: string) => ({ element, pseudo: name, isInside: name !== pseudo });
+        if (pseudo) return matched.map((element) => of(element, pseudo));
+        const all = [...new Set([...matched, ...matched.flatMap((one) => [...one.querySelectorAll('*')])])];
+        return ['', ...generated].flatMap((name) => all.map((element) => of(element, name)));
+      });
       /** Transitions are over before anything is read; the end of one may begin another, of what inherits from it. */
       const settle = () => {
         for (let round = 0; round < 20; round++) {
@@ -221,11 +229,13 @@ export async function askEngine({
         name.startsWith('--') && element.computedStyleMap().has(name);
       const read = (only: ReadonlySet<number>) => {
         settle();
-        return declarations.map(({ pseudo, start }, i) =>
+        return declarations.map(({ start }, i) =>
           !only.has(start)
             ? none
-            : found[i].map((element) => {
-                const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:?:/, '::') : null);
+            : compared[i].map(({ element, pseudo, isInside }) => {
+                const style = view.getComputedStyle(element, pseudo ? pseudo.replace(/^:{0,2}/, '::') : null);
+                // What has no box takes nothing.
+                if (isInside && pseudo && /^(none|normal)$/.test(style.content)) return '';
                 return longhands[i]
                   .map((name) => style.getPropertyValue(name) || (!pseudo && nothingIn(element, name)))
                   .join('|');
@@ -261,7 +271,7 @@ export async function askEngine({
                       .join('|'),
               ),
         );
-      // Only what it matches is compared, what the engine drops cannot be taken out, and one change is enough.
+      // Only what it matches, and what is inside, is compared, what the engine drops cannot be taken out, and one change is enough.
       const asked = draft.flatMap(({ start, without }, d) => {
         const own = declarations.flatMap((each, i) => (each.start === start ? [i] : []));
         answers[d].matches = Math.max(answers[d].matches, ...own.map((i) => found[i].length));
