@@ -3,6 +3,7 @@ import {
   elementOf,
   longhandValue,
   pseudoOf,
+  specifiedFrom,
   standingCandidates,
   standingFirst,
   type Candidate,
@@ -23,11 +24,10 @@ export function isApartInMotion(
   candidates: readonly Candidate[],
 ): boolean {
   if (page.overlay!.styles.keyframes.length === 0) return false;
-  const texts = [candidates, candidates.slice(1)].map((list) => {
-    const shown = standingFirst(list)?.declaration;
-    if (!shown) return isInherited(longhand) ? 'inherit' : initialValue(longhand);
-    return longhandValue(shown, longhand) ?? shown.value;
-  });
+  const texts = [candidates, candidates.slice(1)].map(
+    (list) =>
+      saidBy(page, target, longhand, list) ?? (isInherited(longhand) ? 'inherit' : initialValue(longhand)),
+  );
   const [isTaken, wouldBeTaken] = texts.map((text) => isTakenFromAbove(text, longhand));
   // What is handed down moves where the box above is moved, and what is said holds still.
   const above = pseudoOf(target) ? elementOf(target) : elementOf(target).drawnIn;
@@ -46,11 +46,29 @@ export function isApartInMotion(
 
 type Declaration = Candidate['declaration'];
 
+/** What candidates say of a target, winner first, with variables filled in; undefined for nothing. */
+function saidBy(
+  page: Page,
+  target: Target,
+  longhand: string,
+  candidates: readonly Candidate[],
+): string | undefined {
+  const said = standingFirst(candidates)?.declaration;
+  if (!said) return undefined;
+  const { inheritsFrom, value } = specifiedFrom(page, target, longhand, candidates);
+  // A variable of nothing leaves what is handed down.
+  return inheritsFrom ? 'inherit' : (value ?? said.value);
+}
+
 /** What is said of a target, with one declaration left out; undefined for nothing. */
 function saidOf(page: Page, target: Target, longhand: string, leftOut?: Declaration): string | undefined {
   const standing = standingCandidates(page, target, longhand);
-  const said = standingFirst(standing.filter(({ declaration }) => declaration !== leftOut))?.declaration;
-  return said && (longhandValue(said, longhand) ?? said.value);
+  return saidBy(
+    page,
+    target,
+    longhand,
+    standing.filter(({ declaration }) => declaration !== leftOut),
+  );
 }
 
 /** A text, or what the box says that it is handed down from, where one declaration is left out. */

@@ -123,9 +123,9 @@ function works(
   working: readonly Sighting[],
   remedies: Remedies,
 ): Judgement {
-  const shown = nearest(laid, working, () => true)!;
-  const { view } = shown.look;
   const hindered = hindrance(drafted, working);
+  const shown = nearest(laid, working, (one) => !!hindered || !hindrance(drafted, [one]))!;
+  const { view } = shown.look;
   if (hindered)
     return {
       outcome: 'no-effect',
@@ -198,7 +198,8 @@ export function winsUnbeaten(laid: Page, drafted: Drafted, now: readonly Sightin
   const working = workingIn(now);
   if (withoutValue(drafted.declaration, countingIn(working))) return undefined;
   // While a state is held it may count on more.
-  return wins(drafted, working.toSorted((a, b) => amountOf(b.counts) - amountOf(a.counts))[0]);
+  const most = working.toSorted((a, b) => amountOf(b.counts) - amountOf(a.counts));
+  return wins(drafted, most.find((one) => !hindrance(drafted, [one]))!);
 }
 
 const whileWords = ({ states: { words } }: Drafted) =>

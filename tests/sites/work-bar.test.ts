@@ -93,8 +93,13 @@ function stopSoon(): void {
   let wasUnread = false;
   const note = (word: string) => (document.body.dataset[word] = '');
   const has = (word: string) => word in document.body.dataset;
+  let wasOffered = false;
   const look = () => {
     if (!document.body) return;
+    const offers = (name: string) =>
+      [...document.querySelectorAll('.work button')].some(({ textContent }) => textContent === name);
+    if (wasOffered && offers('Stop')) note('swapped');
+    wasOffered = offers('Begin again');
     const said = document.body.textContent;
     if (said.includes('Reading the page was stopped.')) note('said');
     if (!/\d+ elements read/.test(said)) wasUnread = true;
@@ -140,6 +145,54 @@ test('reading a large page is stopped within a step too, and begun again', () =>
       await tab.locator('.rung[aria-pressed="true"]').waitFor();
     },
     { waitFor: /./, atFirst: stopSoon },
+  ));
+
+test('nothing is stopped by a press that was to begin it again: the one button never takes the other’s place', () =>
+  inRoom(
+    browser,
+    () => ({ '/': large }),
+    async ({ tab, stage }) => {
+      await untilStopped(tab);
+      // The page is read anew without being asked for.
+      await stage().evaluate(() => document.body.append('more'));
+      await tab
+        .locator('.work')
+        .getByText('Stop', { exact: true })
+        .or(tab.getByText(/\d+ elements read/))
+        .first()
+        .waitFor();
+      await tab.getByText(/\d+ elements read/).waitFor({ timeout: 60_000 });
+      expect(await tab.locator('body[data-swapped]').count()).toBe(0);
+    },
+    { waitFor: /./, atFirst: stopSoon },
+  ));
+
+test('a press that comes twice stops, and does not begin again', () =>
+  inRoom(
+    browser,
+    () => ({ '/': page }),
+    async ({ tab }) => {
+      await tab.getByText(/Proving the draft: \d+ of 4500/).waitFor();
+      await button(tab, 'Stop').dblclick();
+      await tab.getByText('Proving the draft was stopped.').waitFor();
+      await tab.waitForTimeout(700);
+      expect(await bar(tab).count()).toBe(0);
+    },
+    { draft: longDraft },
+  ));
+
+test('what was asked meanwhile is answered by another worker, where one is ended', () =>
+  inRoom(
+    browser,
+    () => ({ '/': large }),
+    async ({ tab, stage }) => {
+      await tab.evaluate(stopSoon);
+      await button(tab, 'Point at something on the page').click();
+      await stage().locator('.name').first().click();
+      await stage().evaluate(() => document.body.append('more'));
+      await untilStopped(tab);
+      await tab.locator('[data-governed]').waitFor({ timeout: 60_000 });
+    },
   ));
 
 test('the bar is gone at once where a page that was read before is read again for the worker alone', () =>

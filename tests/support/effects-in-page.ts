@@ -202,10 +202,15 @@ export async function askEngine({
       const generated = ['before', 'after'].filter((name) => [...sheets, whole].join().includes(name));
       const compared = found.map((matched, i) => {
         const { pseudo } = declarations[i];
-        const of = (element: Element, name: string) => ({ element, pseudo: name, isInside: name !== pseudo });
-        if (pseudo) return matched.map((element) => of(element, pseudo));
-        const all = [...new Set([...matched, ...matched.flatMap((one) => [...one.querySelectorAll('*')])])];
-        return ['', ...generated].flatMap((name) => all.map((element) => of(element, name)));
+        const own = matched.map((element) => ({ element, pseudo, isInside: false }));
+        if (pseudo) return own;
+        const all = new Set([...matched, ...matched.flatMap((one) => [...one.querySelectorAll('*')])]);
+        const inside = ['', ...generated].flatMap((name) =>
+          [...all]
+            .filter((element) => name || !matched.includes(element))
+            .map((element) => ({ element, pseudo: name, isInside: true })),
+        );
+        return [...own, ...inside];
       });
       /** Transitions are over before anything is read; the end of one may begin another, of what inherits from it. */
       const settle = () => {
@@ -227,6 +232,9 @@ export async function askEngine({
       /** A variable of nothing is another than none. */
       const nothingIn = (element: Element, name: string) =>
         name.startsWith('--') && element.computedStyleMap().has(name);
+      /** What is told as layout makes it, which changes inside of what changes, whatever is handed down. */
+      const ofLayout =
+        /^(top|right|bottom|left|inset|margin|padding|width|height|(min|max)-|(inline|block)-size|perspective|transform|translate|grid-template)/;
       const read = (only: ReadonlySet<number>) => {
         settle();
         return declarations.map(({ start }, i) =>
@@ -237,6 +245,7 @@ export async function askEngine({
                 // What has no box takes nothing.
                 if (isInside && pseudo && /^(none|normal)$/.test(style.content)) return '';
                 return longhands[i]
+                  .filter((name) => !isInside || !ofLayout.test(name))
                   .map((name) => style.getPropertyValue(name) || (!pseudo && nothingIn(element, name)))
                   .join('|');
               }),

@@ -37,6 +37,12 @@ test.each([
   ['… which moves no more in the end', '.a { fill: currentcolor }', '.a { animation: glow 2s }', 'needless'],
   ['… which nothing moves', '.a { fill: currentcolor }', '', 'needless'],
   [
+    'a colour that a variable of nothing leaves as it is handed down',
+    'b { color: var(--none) }',
+    '.a { animation: glow 2s infinite }',
+    'needless',
+  ],
+  [
     '… which is handed down as the text’s own',
     'b { outline-color: inherit }',
     '.a { outline-color: currentcolor } b { outline-color: currentcolor; animation: glow 2s infinite }',

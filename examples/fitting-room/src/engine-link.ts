@@ -31,8 +31,10 @@ const wordsOf = (name: string) => wordsFor[name] ?? 'Working it out';
 
 interface Call {
   readonly name: string;
+  readonly args: readonly unknown[];
   readonly begun: number;
-  readonly end: (why: Stopped) => void;
+  readonly answer: (answer: unknown) => void;
+  readonly end: (why: unknown) => void;
   step?: Step;
 }
 
@@ -49,8 +51,8 @@ export class EngineLink {
 
   constructor(
     private readonly onWork: (work?: Work) => void,
-    /** Told of the words for work that came to its end. */
-    private readonly onDone: (words: string) => void,
+    /** Told of the words for work that begins. */
+    private readonly onBegun: (words: string) => void,
     /** Told of the words for work that is to end before. */
     private readonly onStopped: (words: string) => void,
   ) {
@@ -72,12 +74,14 @@ export class EngineLink {
       if (!this.#calls.has(call)) return;
     }
     this.#worker.terminate();
-    for (const one of this.#calls) one.end(new Stopped());
-    this.#calls.clear();
+    this.#calls.delete(call);
+    call.end(new Stopped());
     this.#begin();
     // Nobody asked for it: it has no bar, and what is asked meanwhile waits for it.
     for (const page of this.#pages.values()) void this.#remote.load(...page);
     if (this.#held) void this.#remote.hold(...this.#held);
+    // What nobody stopped is asked again.
+    for (const other of this.#calls) this.#send(other);
     this.#tell();
   }
 
@@ -94,24 +98,15 @@ export class EngineLink {
   }
 
   async #ask(name: string, ...args: unknown[]): Promise<unknown> {
-    const answer = await this.#run(name, args);
-    this.onDone(wordsOf(name));
-    return answer;
-  }
-
-  async #run(name: string, args: readonly unknown[]): Promise<unknown> {
-    const remote = this.#remote as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
-    let stopped: Stopped | undefined;
-    let reject!: Call['end'];
-    const ended = new Promise<never>((_, no) => (reject = no));
-    const end = (why: Stopped) => reject((stopped = why));
-    const call: Call = { name, begun: performance.now(), end };
+    let settle!: Pick<Call, 'answer' | 'end'>;
+    const answered = new Promise((answer, end) => (settle = { answer, end }));
+    const call: Call = { name, args, begun: performance.now(), ...settle };
     this.#calls.add(call);
+    this.onBegun(wordsOf(name));
     this.#tell();
+    this.#send(call);
     try {
-      const answer = await Promise.race([remote[name](...args), ended]);
-      // Stopped while the answer was on its way: it is of a worker that is no more.
-      if (stopped) throw stopped as Error;
+      const answer = await answered;
       if (name === 'load') this.#keep(args as unknown as Parameters<Engine['load']>);
       if (name === 'hold') this.#held = args as unknown as Parameters<Engine['hold']>;
       return answer;
@@ -119,6 +114,12 @@ export class EngineLink {
       this.#calls.delete(call);
       this.#tell();
     }
+  }
+
+  /** A worker that was ended answers no more. */
+  #send({ name, args, answer, end }: Call): void {
+    const remote = this.#remote as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
+    void remote[name](...args).then(answer, end);
   }
 
   #keep(page: Parameters<Engine['load']>): void {

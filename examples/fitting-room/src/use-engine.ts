@@ -20,9 +20,10 @@ export function useEngine(): EngineInUse {
   const [work, setWork] = useState<Work>();
   const [stopped, setStopped] = useState('');
   const [attempts, setAttempts] = useState(0);
-  // What was done after all, as for a draft that was written anew, no longer counts as stopped.
-  const done = useCallback((words: string) => setStopped((before) => (before === words ? '' : before)), []);
-  const link = useMemo(() => new EngineLink(setWork, done, setStopped), [done]);
+  // What is begun after all, as for a draft that was written anew, no longer counts as stopped; and nobody who means to begin it again
+  // stops it by luck, as it has no bar yet.
+  const begun = useCallback((words: string) => setStopped((before) => (before === words ? '' : before)), []);
+  const link = useMemo(() => new EngineLink(setWork, begun, setStopped), [begun]);
   const words = work?.words ?? '';
   const stop = useCallback(() => void link.stop(words), [link, words]);
   const again = useCallback(() => {

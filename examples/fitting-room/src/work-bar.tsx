@@ -32,7 +32,13 @@ export function WorkBar({ room: { work, stopped, stop, again } }: { room: Room }
     <div className="work">
       <Group justify="space-between" wrap="nowrap" gap="xs">
         <Text size="sm">{stopped} was stopped.</Text>
-        <Button size="compact-xs" variant="outline" color="dark" onClick={again}>
+        <Button
+          size="compact-xs"
+          variant="outline"
+          color="dark"
+          // The second click of two is meant for what was there before.
+          onClick={({ detail }) => detail < 2 && again()}
+        >
           Begin again
         </Button>
       </Group>
