@@ -10,6 +10,7 @@ import { countChecked, type Checked } from './checked.js';
 import { invitation } from './invitation.js';
 import { foreignTexts, withForeign } from './foreign.js';
 import { isStopped } from './stepwise.js';
+import { Turns } from './turns.js';
 import { useClimbing } from './use-climbing.js';
 import { useDraft, type Draft } from './use-draft.js';
 import { useEngine, type EngineInUse } from './use-engine.js';
@@ -236,20 +237,6 @@ export function useRoom(): Room {
     [choose, engine],
   );
 
-  // One page after the other, and what is pointed at on each behind it.
-  const busy = useRef(Promise.resolve());
-  const inTurn = useCallback((work: () => Promise<unknown>) => {
-    busy.current = busy.current.then(work).then(
-      () => undefined,
-      (error: unknown) =>
-        setStatus(
-          isStopped(error)
-            ? 'The page was not read'
-            : `The page could not be read: ${(error as Error).message}`,
-        ),
-    );
-  }, []);
-
   const read = useCallback(
     async ({ source, reading: number, followed }: ToldPage) => {
       const found = await engine.load(await withForeign(source, draft.link));
@@ -264,6 +251,18 @@ export function useRoom(): Room {
       setReads((before) => before + 1);
     },
     [draft.link, engine, goOn],
+  );
+
+  const turns = useMemo(
+    () =>
+      new Turns(read, (error) =>
+        setStatus(
+          isStopped(error)
+            ? 'The page was not read'
+            : `The page could not be read: ${(error as Error).message}`,
+        ),
+      ),
+    [read],
   );
 
   const enter = useCallback(
@@ -295,7 +294,7 @@ export function useRoom(): Room {
         },
         onLeft: (to) =>
           setStatus(`The page wanted to go to ${to}, another site: yelto try opens a room there.`),
-        onPage: (page) => inTurn(() => read(page)),
+        onPage: (page) => turns.tellPage(page),
         onHover: (index) => {
           hover(index);
           stage.current?.light([index]);
@@ -303,14 +302,18 @@ export function useRoom(): Room {
         // While pointing, up and down go to the enclosing box and back.
         onClimb: climb,
         onScrolled: (y) => before.current?.scroll(y),
-        onPoint: (indices) => inTurn(() => take(indices)),
+        onPoint: (indices) => turns.tell(() => take(indices)),
       };
       stage.current = isFrame ? new FrameLink(page, events) : new TabLink(page, events);
     },
-    [climb, hover, inTurn, read, take],
+    [climb, hover, take, turns],
   );
 
-  const { stopped, again: beginAgain } = inUse;
+  const { stopped, again: beginAgain, work, stop: stopWork } = inUse;
+  const stop = useCallback(() => {
+    if (work?.words === reading) turns.drop();
+    stopWork();
+  }, [stopWork, turns, work]);
   const again = useCallback(() => {
     if (stopped === reading) stage.current?.read();
     beginAgain();
@@ -375,6 +378,7 @@ export function useRoom(): Room {
     checked,
     governing,
     ...inUse,
+    stop,
     again,
     address,
     isLost,
