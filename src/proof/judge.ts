@@ -199,7 +199,10 @@ export function winsUnbeaten(laid: Page, drafted: Drafted, now: readonly Sightin
   if (withoutValue(drafted.declaration, countingIn(working))) return undefined;
   // While a state is held it may count on more.
   const most = working.toSorted((a, b) => amountOf(b.counts) - amountOf(a.counts));
-  return wins(drafted, most.find((one) => !hindrance(drafted, [one]))!);
+  return wins(
+    drafted,
+    most.find((one) => !hindrance(drafted, [one]))!,
+  );
 }
 
 const whileWords = ({ states: { words } }: Drafted) =>
