@@ -2,6 +2,7 @@ import {
   computedOf,
   elementOf,
   pseudoOf,
+  registeredProperty,
   specifiedFrom,
   standingCandidates,
   type Target,
@@ -11,12 +12,16 @@ import { isInherited } from '../value/index.js';
 import { dependenciesOf } from './dependencies.js';
 
 /** Whether a longhand's value may be the current colour, which is handed down as such (CSS Color 4 §9.3). */
-export const handsDownColours = (longhand: string): boolean =>
+const mayBeCurrent = (longhand: string): boolean =>
   longhand !== 'color' && dependenciesOf(longhand).includes('color');
+
+/** The same on a page: of variables only those that are registered are more than their texts. */
+export const handsDownColours = (page: Page, longhand: string): boolean =>
+  mayBeCurrent(longhand) && (!longhand.startsWith('--') || registeredProperty(page, longhand) !== undefined);
 
 /** The same of a longhand that boxes inside take without saying so. */
 export const handsDownUnasked = (longhand: string): boolean =>
-  isInherited(longhand) && !longhand.startsWith('--') && handsDownColours(longhand);
+  isInherited(longhand) && !longhand.startsWith('--') && mayBeCurrent(longhand);
 
 /**
  * Whether boxes inside of a target take a value from it, and have another one without a declaration, although the target has the

@@ -318,7 +318,7 @@ function fateAmong(
       ? without(target, longhand)
       : computedFrom(view, target, longhand, candidates.toSpliced(at, 1));
     if (now !== then || isApartInMotion(view, target, longhand, candidates.slice(at))) return 'counts';
-    if (isWhole && handsDownColours(longhand)) {
+    if (isWhole && handsDownColours(view, longhand)) {
       asks.inside = true;
       if (changesInside(view, target, longhand, without)) return 'counts';
     }

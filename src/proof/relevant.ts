@@ -237,8 +237,10 @@ export class RelevantLooks {
     }
     // What is handed down as the current colour is another one in boxes inside that have their own.
     const handedDown = names.filter(handsDownUnasked);
-    const inside = handedDown.length ? conditionsAround(view, withContents(view, block)).own : [];
-    for (const name of handedDown.length ? ['color', ...handedDown] : []) add(inside, name);
+    if (handedDown.length > 0) {
+      const inside = conditionsAround(view, withContents(view, block)).own;
+      for (const name of ['color', ...handedDown]) add(inside, name);
+    }
     return numbers;
   }
 

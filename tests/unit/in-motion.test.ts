@@ -155,24 +155,6 @@ test.each([
     'needless',
   ],
   [
-    '… while the pointer is on it',
-    '.a { fill: currentcolor }',
-    '.a:hover { animation: glow 2s infinite }',
-    'wins',
-  ],
-  [
-    '… which the box would take from where the same declaration says it',
-    'body, b { fill: currentcolor }',
-    '.a { animation: glow 2s infinite }',
-    'wins',
-  ],
-  [
-    '… which the box would take from where another declaration says it',
-    'b { fill: currentcolor }',
-    'body { fill: currentcolor } .a { animation: glow 2s infinite }',
-    'needless',
-  ],
-  [
     'a share of a size, which the box would take from where the same declaration says it',
     'body, b { letter-spacing: 0.1em }',
     '.a { animation: grow 2s infinite } b { font-size: 1em }',
